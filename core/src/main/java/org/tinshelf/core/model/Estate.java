@@ -1,0 +1,21 @@
+package org.tinshelf.core.model;
+
+import java.util.List;
+
+/**
+ * Everything one installation looks after, or a part of it. References between its parts are by
+ * name, and resolve.
+ *
+ * @param bays the top of the tree; one bay alone is the root, otherwise an unnamed root holds them
+ */
+public record Estate(
+    String name,
+    List<Address> addresses,
+    List<Service> services,
+    List<Application> applications,
+    List<UserGroup> users,
+    List<Schedule> schedules,
+    List<Zone> zones,
+    List<String> managementAddresses,
+    List<Bay> bays,
+    List<Firewall> firewalls) {}

@@ -1,0 +1,41 @@
+package org.tinshelf.core.stack;
+
+import java.util.BitSet;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Optional;
+import org.tinshelf.core.model.Floor;
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Universe;
+
+/**
+ * All the shelves that apply to one firewall as one list: drawers flattened, rules left out that
+ * are off, expired or not meant for it, and the floor at the end as one line for each part of it.
+ *
+ * @param rules how many rules its shelves hold, those left out included
+ * @param placedZones how many zones the firewall has, {@code self} not counted
+ * @param lowestTrust the zones of the estate's lowest trust rank, as bits of the universe's zones
+ */
+public record Stack(
+    String firewall,
+    Universe universe,
+    List<Entry> entries,
+    Floor floor,
+    int rules,
+    int placedZones,
+    BitSet lowestTrust) {
+
+  /**
+   * What decides a packet; time linear in the entries.
+   *
+   * @param packet its zones are zones of the firewall and its application is known
+   */
+  public Decision decide(Packet packet) {
+    Iterator<Entry> matching =
+        entries.stream().filter(Entry::decides).filter(e -> e.matches(packet, universe)).iterator();
+    Entry by = matching.next();
+    boolean last = by.kind() == Entry.Kind.FLOOR;
+    return new Decision(
+        by, !last && matching.hasNext() ? Optional.of(matching.next()) : Optional.empty());
+  }
+}
