@@ -1,0 +1,2 @@
+/** The policy document, both ways. */
+package org.tinshelf.exchange.document;

@@ -1,0 +1,2 @@
+/** Findings and decisions as text and JSON. */
+package org.tinshelf.exchange.report;
