@@ -46,7 +46,9 @@ public final class Main {
       int count = bad.problems().size();
       System.err.println(count == 1 ? "1 problem; nothing was read." : count + " problems; nothing was read.");
     } else if (e instanceof UncheckedIOException io) {
-      System.err.println("cannot read " + io.getCause().getMessage());
+      boolean missing = io.getCause() instanceof java.nio.file.NoSuchFileException;
+      System.err.println(
+          "cannot read " + io.getCause().getMessage() + (missing ? ": there is no such file" : ""));
     } else if (e instanceof UsageException) {
       System.err.println(e.getMessage());
     } else {

@@ -82,7 +82,7 @@ final class Width {
             + " reach "
             + destinations.says("destination")
             + " on "
-            + (anyService ? "any service" : grouped(ports) + " ports")
+            + (anyService ? "any service" : onPorts(ports))
             + ".";
     return Optional.of(
         new Finding(
@@ -94,6 +94,13 @@ final class Width {
             reading.reach(i),
             Optional.of(reading.witness(set)),
             says));
+  }
+
+  private static String onPorts(BigInteger ports) {
+    if (ports.signum() == 0) {
+      return "a service without ports";
+    }
+    return grouped(ports) + (ports.equals(BigInteger.ONE) ? " port" : " ports");
   }
 
   private int everyZone(int set, boolean from) {

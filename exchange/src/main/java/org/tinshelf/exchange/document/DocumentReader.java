@@ -75,6 +75,15 @@ public final class DocumentReader {
       throw new BadDocumentException(
           List.of(new Problem("", "this is not JSON" + place + ": " + what, "mend it there")));
     }
+    return read(tree);
+  }
+
+  /**
+   * Reads a document that is parsed already.
+   *
+   * @throws BadDocumentException with every problem found, up to 100
+   */
+  public static Estate read(JsonNode tree) {
     DocumentReader reader = new DocumentReader();
     Estate estate = reader.estate(new Cursor(tree, "", reader.problems));
     reader.references.check(reader.problems);

@@ -1,0 +1,269 @@
+package org.tinshelf.server.estate;
+
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.tinshelf.core.model.Bay;
+import org.tinshelf.core.model.Estate;
+import org.tinshelf.core.model.Firewall;
+import org.tinshelf.exchange.document.DocumentReader;
+import org.tinshelf.exchange.document.DocumentWriter;
+import org.tinshelf.server.objects.Identities;
+import org.tinshelf.server.objects.ObjectKind;
+import org.tinshelf.server.objects.ObjectRecord;
+import org.tinshelf.server.objects.Objects;
+import org.tinshelf.server.rulebase.LineRecord;
+import org.tinshelf.server.rulebase.Lines;
+import org.tinshelf.server.rulebase.Rank;
+import org.tinshelf.server.rulebase.RevisionRecord;
+import org.tinshelf.server.rulebase.Revisions;
+import org.tinshelf.server.rulebase.ShelfRecord;
+import org.tinshelf.server.rulebase.Shelves;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Puts the estate together from its rows as one policy document, and takes one apart into rows. */
+@Component
+public class EstateStore {
+
+  private static final List<String> FIREWALL_COLUMNS =
+      List.of("name", "bay", "floor", "management", "own");
+
+  private final Estates estates;
+  private final Bays bays;
+  private final Firewalls firewalls;
+  private final Objects objects;
+  private final Shelves shelves;
+  private final Lines lines;
+  private final Revisions revisions;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  EstateStore(
+      Estates estates,
+      Bays bays,
+      Firewalls firewalls,
+      Objects objects,
+      Shelves shelves,
+      Lines lines,
+      Revisions revisions,
+      JsonMapper json,
+      Clock clock) {
+    this.estates = estates;
+    this.bays = bays;
+    this.firewalls = firewalls;
+    this.objects = objects;
+    this.shelves = shelves;
+    this.lines = lines;
+    this.revisions = revisions;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /** The names of all objects and firewalls, with their identities. */
+  public Identities identities() {
+    Identities identities = new Identities();
+    objects.findAll().forEach(identities::add);
+    firewalls.findAll().forEach(f -> identities.addFirewall(f.id(), f.name()));
+    return identities;
+  }
+
+  /** Everything that is not removed, as a policy document. */
+  public ObjectNode document() {
+    Identities identities = identities();
+    ObjectNode out = json.createObjectNode();
+    out.put("tinshelf", 1);
+    Optional<EstateRecord> estate = estates.findById((byte) 1);
+    estate.ifPresent(e -> out.put("name", e.name()));
+    for (ObjectRecord object : objects.findAllByOrderBySeatAscIdAsc()) {
+      ObjectNode body = identities.objectFromStored(object.kind(), parse(object.body()));
+      ObjectNode named = json.createObjectNode();
+      named.put("name", object.name());
+      named.setAll(body);
+      out.withArray("/" + object.kind().key()).add(named);
+    }
+    estate.ifPresent(
+        e ->
+            out.set(
+                "managementAddresses",
+                identities.fromStored((ArrayNode) json.readTree(e.managementAddresses()))));
+    Map<Long, List<ShelfRecord>> byBay =
+        shelves.findAll().stream()
+            .filter(s -> s.bayId().isPresent())
+            .collect(Collectors.groupingBy(s -> s.bayId().get()));
+    Map<Long, ShelfRecord> byFirewall =
+        shelves.findAll().stream()
+            .filter(s -> s.firewallId().isPresent())
+            .collect(Collectors.toMap(s -> s.firewallId().get(), Function.identity()));
+    ShelfContents contents = new ShelfContents(lines.inOrder(), identities);
+    List<BayRecord> allBays =
+        bays.findAll().stream().sorted(Comparator.comparing(BayRecord::seat)).toList();
+    bays(out, Optional.empty(), allBays, byBay, contents);
+    Map<Long, String> bayNames =
+        allBays.stream().collect(Collectors.toMap(BayRecord::id, BayRecord::name));
+    for (FirewallRecord f :
+        firewalls.findAll().stream().sorted(Comparator.comparing(FirewallRecord::seat)).toList()) {
+      ObjectNode one = out.withArray("/firewalls").addObject();
+      one.put("name", f.name());
+      f.bayId().ifPresent(b -> one.put("bay", bayNames.get(b)));
+      one.setAll(parse(f.body()));
+      floor(one, f.floorKind(), f.floorLog());
+      if (byFirewall.containsKey(f.id())) {
+        one.set("own", contents.of(byFirewall.get(f.id()).id()));
+      }
+    }
+    return out;
+  }
+
+  private void bays(
+      ObjectNode out,
+      Optional<Long> parent,
+      List<BayRecord> all,
+      Map<Long, List<ShelfRecord>> shelvesByBay,
+      ShelfContents contents) {
+    for (BayRecord bay : all) {
+      if (bay.parentId().equals(parent)) {
+        ObjectNode one = out.withArray("/bays").addObject();
+        one.put("name", bay.name());
+        floor(one, bay.floorKind(), bay.floorLog());
+        shelvesByBay
+            .getOrDefault(bay.id(), List.of())
+            .forEach(s -> one.set(s.part(), contents.of(s.id())));
+        bays(one, Optional.of(bay.id()), all, shelvesByBay, contents);
+      }
+    }
+  }
+
+  private static void floor(ObjectNode out, Optional<String> kind, boolean log) {
+    kind.ifPresent(k -> out.putObject("floor").put("kind", k).put("log", log));
+  }
+
+  private ObjectNode parse(String text) {
+    return (ObjectNode) json.readTree(text);
+  }
+
+  /** The document's lines of a shelf, drawers filled. */
+  private final class ShelfContents {
+    private final Map<Long, List<LineRecord>> top;
+    private final Map<Long, List<LineRecord>> inDrawers;
+    private final Identities identities;
+
+    ShelfContents(List<LineRecord> all, Identities identities) {
+      this.identities = identities;
+      List<LineRecord> kept = all.stream().filter(l -> !l.removed()).toList();
+      top =
+          kept.stream()
+              .filter(l -> l.drawerId().isEmpty())
+              .collect(Collectors.groupingBy(LineRecord::shelfId));
+      inDrawers =
+          kept.stream()
+              .filter(l -> l.drawerId().isPresent())
+              .collect(Collectors.groupingBy(l -> l.drawerId().get()));
+    }
+
+    ArrayNode of(long shelf) {
+      return lines(top.getOrDefault(shelf, List.of()));
+    }
+
+    private ArrayNode lines(List<LineRecord> rows) {
+      ArrayNode out = json.createArrayNode();
+      for (LineRecord row : rows) {
+        ObjectNode line = identities.ruleFromStored(parse(row.body()));
+        if (line.get("action") instanceof ObjectNode action) {
+          action.set("drawer", lines(inDrawers.getOrDefault(row.id(), List.of())));
+        }
+        out.add(line);
+      }
+      return out;
+    }
+  }
+
+  /** Fills an empty estate with a document, as revision 1. */
+  public void fill(Estate estate, String note) {
+    ObjectNode document = parse(DocumentWriter.write(estate));
+    for (ObjectKind kind : ObjectKind.values()) {
+      int seat = 0;
+      for (JsonNode object : document.path(kind.key())) {
+        objects.save(new ObjectRecord(kind, object.get("name").asString(), seat++));
+      }
+    }
+    Map<String, Long> bayIds = new HashMap<>();
+    keepBays(estate.bays(), null, bayIds);
+    Long root = estate.bays().size() == 1 ? bayIds.get(estate.bays().get(0).name()) : null;
+    int seat = 0;
+    Map<String, FirewallRecord> records = new HashMap<>();
+    for (Firewall f : estate.firewalls()) {
+      ObjectNode body = ((ObjectNode) document.get("firewalls").get(seat)).deepCopy();
+      body.remove(FIREWALL_COLUMNS);
+      Long bay = f.bay().map(bayIds::get).orElse(root);
+      records.put(
+          f.name(), firewalls.save(new FirewallRecord(bay, f, seat++, json.writeValueAsString(body))));
+    }
+    Identities identities = identities();
+    for (ObjectRecord object : objects.findAllByOrderBySeatAscIdAsc()) {
+      ObjectNode body = (ObjectNode) document.get(object.kind().key()).get(object.seat());
+      body.remove("name");
+      object.holds(json.writeValueAsString(identities.objectToStored(object.kind(), body)));
+    }
+    keepShelves(document.path("bays"), bayIds, identities);
+    for (JsonNode f : document.path("firewalls")) {
+      long id = records.get(f.get("name").asString()).id();
+      keepLines(shelves.save(ShelfRecord.ofFirewall(id)).id(), null, f.path("own"), identities);
+    }
+    String management =
+        json.writeValueAsString(
+            identities.toStored(ObjectKind.ADDRESS, estate.managementAddresses()));
+    estates.save(new EstateRecord(estate.name(), management));
+    String sealed = DocumentWriter.write(DocumentReader.read(document()));
+    revisions.save(new RevisionRecord(1, clock.instant(), "Tin Shelf", note, sealed));
+  }
+
+  private void keepBays(List<Bay> all, Long parent, Map<String, Long> ids) {
+    int seat = 0;
+    for (Bay bay : all) {
+      BayRecord record = bays.save(new BayRecord(parent, bay.name(), seat++, bay.floor()));
+      ids.put(bay.name(), record.id());
+      keepBays(bay.bays(), record.id(), ids);
+    }
+  }
+
+  private void keepShelves(JsonNode all, Map<String, Long> ids, Identities identities) {
+    for (JsonNode bay : all) {
+      long id = ids.get(bay.get("name").asString());
+      for (String part : List.of("upper", "lower")) {
+        keepLines(shelves.save(ShelfRecord.ofBay(id, part)).id(), null, bay.path(part), identities);
+      }
+      keepShelves(bay.path("bays"), ids, identities);
+    }
+  }
+
+  private void keepLines(long shelf, Long drawer, JsonNode all, Identities identities) {
+    int n = 0;
+    for (JsonNode line : all) {
+      ObjectNode stored = identities.ruleToStored((ObjectNode) line);
+      JsonNode inside = json.createArrayNode();
+      if (stored.get("action") instanceof ObjectNode action) {
+        inside = action.get("drawer");
+        action.putArray("drawer");
+      }
+      String name = line.path("name").asString(line.path("divider").asString(""));
+      LineRecord row =
+          lines.save(
+              new LineRecord(
+                  shelf,
+                  Optional.ofNullable(drawer),
+                  Rank.nth(n++),
+                  name,
+                  json.writeValueAsString(stored)));
+      keepLines(shelf, row.id(), inside, identities);
+    }
+  }
+}

@@ -1,0 +1,79 @@
+package org.tinshelf.server.findings;
+
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RestController;
+import org.tinshelf.core.findings.Check;
+import org.tinshelf.core.findings.Finding;
+import org.tinshelf.core.findings.Sentences;
+import org.tinshelf.core.stack.RuleRef;
+import org.tinshelf.server.estate.FirewallRecord;
+import org.tinshelf.server.estate.Firewalls;
+import org.tinshelf.server.problems.Refusal;
+
+/** Findings and reach of a firewall's stack. */
+@RestController
+class FindingsController {
+
+  /** Where a rule stands, as in the policy document; the floor has the shelf {@code floor}. */
+  record RefView(String shelf, String position, String name) {
+    static RefView of(RuleRef ref) {
+      return new RefView(ref.shelf(), ref.position(), ref.name());
+    }
+  }
+
+  /**
+   * One finding.
+   *
+   * @param witness a packet that proves it, in a few words
+   */
+  record FindingView(
+      String kind,
+      String severity,
+      String certainty,
+      RefView rule,
+      List<RefView> by,
+      double reach,
+      String witness,
+      String says) {}
+
+  /**
+   * A check.
+   *
+   * @param reach by shelf and position, as {@code shelf position}; 0 to 1
+   */
+  record CheckView(List<FindingView> findings, Map<String, Double> reach) {}
+
+  private final Checks checks;
+  private final Firewalls firewalls;
+
+  FindingsController(Checks checks, Firewalls firewalls) {
+    this.checks = checks;
+    this.firewalls = firewalls;
+  }
+
+  @GetMapping("/api/firewalls/{id}/check")
+  CheckView check(@PathVariable long id) {
+    FirewallRecord firewall =
+        firewalls.findById(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
+    Check check = checks.of(firewall.name());
+    Map<String, Double> reach = new TreeMap<>();
+    check.reach().forEach((ref, share) -> reach.put(ref.shelf() + " " + ref.position(), share));
+    return new CheckView(check.findings().stream().map(FindingsController::view).toList(), reach);
+  }
+
+  private static FindingView view(Finding f) {
+    return new FindingView(
+        f.kind().word(),
+        f.severity().word(),
+        f.certainty().word(),
+        RefView.of(f.rule()),
+        f.by().stream().map(RefView::of).toList(),
+        f.reach(),
+        f.witness().map(Sentences::packet).orElse(""),
+        f.says());
+  }
+}

@@ -1,0 +1,168 @@
+package org.tinshelf.server.rulebase;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.tinshelf.exchange.document.DocumentWriter;
+import org.tinshelf.server.accounts.SignedIn;
+import org.tinshelf.server.estate.Working;
+import org.tinshelf.server.problems.Refusal;
+
+/** The draft and the revisions sealed from it. */
+@RestController
+class DraftController {
+
+  /**
+   * One edit of the draft.
+   *
+   * @param kind {@code add}, {@code change}, {@code move} or {@code remove}
+   * @param undoable whether nothing later builds on it
+   */
+  record ChangeView(
+      long id,
+      Instant at,
+      String who,
+      String kind,
+      long line,
+      String shelf,
+      String rule,
+      RuleBody before,
+      RuleBody after,
+      boolean undoable) {}
+
+  record RevisionView(int number, Instant sealedAt, String sealedBy, String note) {}
+
+  /**
+   * What to seal.
+   *
+   * @param upTo the newest change the person has seen
+   */
+  record Seal(@Size(max = 1000) String note, long upTo) {}
+
+  private final Changes changes;
+  private final Lines lines;
+  private final Revisions revisions;
+  private final Editing editing;
+  private final ShelfReader reader;
+  private final Working working;
+  private final Clock clock;
+
+  DraftController(
+      Changes changes,
+      Lines lines,
+      Revisions revisions,
+      Editing editing,
+      ShelfReader reader,
+      Working working,
+      Clock clock) {
+    this.changes = changes;
+    this.lines = lines;
+    this.revisions = revisions;
+    this.editing = editing;
+    this.reader = reader;
+    this.working = working;
+    this.clock = clock;
+  }
+
+  @GetMapping("/api/draft")
+  @Transactional(readOnly = true)
+  public List<ChangeView> draft() {
+    ShelfReader.Session session = reader.open();
+    List<ChangeRecord> all = changes.ofDraft();
+    return all.stream()
+        .map(
+            c ->
+                new ChangeView(
+                    c.id(),
+                    c.at(),
+                    c.who(),
+                    c.kind(),
+                    c.lineId(),
+                    c.shelfName(),
+                    c.ruleName(),
+                    session.rule(c.before()).orElse(null),
+                    session.rule(c.after()).orElse(null),
+                    all.stream().noneMatch(o -> o.lineId().equals(c.lineId()) && o.id() > c.id())))
+        .toList();
+  }
+
+  @PostMapping("/api/draft/{change}/undo")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void undo(@PathVariable long change) {
+    editing.undo(change);
+  }
+
+  @PostMapping("/api/revisions")
+  @ResponseStatus(HttpStatus.CREATED)
+  @Transactional
+  public RevisionView seal(
+      @Valid @RequestBody Seal seal, @AuthenticationPrincipal SignedIn who) {
+    List<ChangeRecord> all = changes.ofDraft();
+    if (all.isEmpty()) {
+      throw Refusal.conflict("There is nothing in the draft to seal.");
+    }
+    if (all.get(all.size() - 1).id() > seal.upTo()) {
+      throw Refusal.conflict(
+          "The draft changed while you looked at it: "
+              + all.get(all.size() - 1).who()
+              + " added to it. Look at the new changes, then seal.");
+    }
+    int number =
+        revisions.findFirstByOrderByNumberDesc().map(RevisionRecord::number).orElse(0) + 1;
+    String document = DocumentWriter.write(working.afterEdit());
+    String note = seal.note() == null ? "" : seal.note().strip();
+    RevisionRecord revision =
+        revisions.saveAndFlush(
+            new RevisionRecord(number, clock.instant(), who.displayName(), note, document));
+    all.forEach(c -> c.sealedIn(number));
+    changes.saveAllAndFlush(all);
+    sweep();
+    return view(revision);
+  }
+
+  /** Takes removed lines out for good, with what stood in their drawers. */
+  private void sweep() {
+    List<LineRecord> all = lines.inOrder();
+    Deque<LineRecord> open = new ArrayDeque<>(all.stream().filter(LineRecord::removed).toList());
+    LinkedHashMap<Long, LineRecord> gone = new LinkedHashMap<>();
+    while (!open.isEmpty()) {
+      LineRecord line = open.removeFirst();
+      gone.remove(line.id());
+      gone.put(line.id(), line);
+      all.stream().filter(l -> l.drawerId().equals(Optional.of(line.id()))).forEach(open::add);
+    }
+    List<LineRecord> outermostFirst = new ArrayList<>(gone.values());
+    Collections.reverse(outermostFirst);
+    for (LineRecord line : outermostFirst) {
+      lines.delete(line);
+      lines.flush();
+    }
+  }
+
+  @GetMapping("/api/revisions")
+  @Transactional(readOnly = true)
+  public List<RevisionView> revisions() {
+    return revisions.findAllByOrderByNumberDesc().stream().map(DraftController::view).toList();
+  }
+
+  private static RevisionView view(RevisionRecord r) {
+    return new RevisionView(r.number(), r.sealedAt(), r.sealedBy(), r.note());
+  }
+}

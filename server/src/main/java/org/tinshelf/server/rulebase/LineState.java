@@ -1,0 +1,14 @@
+package org.tinshelf.server.rulebase;
+
+/**
+ * What a change can bring back: a line's place and its stored body.
+ *
+ * @param shelf the shelf's id
+ * @param drawer the id of the rule in whose drawer it stands, 0 for none
+ */
+record LineState(long shelf, long drawer, String place, String name, String body) {
+  static LineState of(LineRecord line) {
+    return new LineState(
+        line.shelfId(), line.drawerId().orElse(0L), line.place(), line.name(), line.body());
+  }
+}

@@ -1,0 +1,114 @@
+package org.tinshelf.server.rulebase;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.tinshelf.server.estate.EstateStore;
+import org.tinshelf.server.objects.Identities;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Reads shelves as they are drawn: positions, marks of the draft, drawers. */
+@Component
+class ShelfReader {
+
+  private final Lines lines;
+  private final Changes changes;
+  private final EstateStore store;
+  private final JsonMapper json;
+
+  ShelfReader(Lines lines, Changes changes, EstateStore store, JsonMapper json) {
+    this.lines = lines;
+    this.changes = changes;
+    this.store = store;
+    this.json = json;
+  }
+
+  /** What is needed to draw any number of shelves at one moment. */
+  final class Session {
+    private final Identities identities = store.identities();
+    private final Map<Long, List<ChangeRecord>> draft =
+        changes.ofDraft().stream().collect(Collectors.groupingBy(ChangeRecord::lineId));
+
+    List<LineView> lines(long shelf) {
+      List<LineRecord> all = lines.ofShelf(shelf);
+      Map<Long, List<LineRecord>> byDrawer =
+          all.stream().collect(Collectors.groupingBy(l -> l.drawerId().orElse(0L)));
+      return views("", 0, byDrawer);
+    }
+
+    private List<LineView> views(String prefix, long drawer, Map<Long, List<LineRecord>> all) {
+      List<LineView> out = new ArrayList<>();
+      int n = 0;
+      for (LineRecord row : all.getOrDefault(drawer, List.of())) {
+        ObjectNode body = document(row.body());
+        boolean divider = body.has("divider");
+        String position = divider || row.removed() ? "" : prefix + ++n;
+        out.add(view(row, body, position, views(position + ".", row.id(), all)));
+      }
+      return out;
+    }
+
+    LineView view(LineRecord row, ObjectNode body, String position, List<LineView> inside) {
+      boolean divider = body.has("divider");
+      List<ChangeRecord> edits = draft.getOrDefault(row.id(), List.of());
+      return new LineView(
+          row.id(),
+          row.version(),
+          divider ? "divider" : "rule",
+          position,
+          row.name(),
+          divider ? null : RuleBody.of(body),
+          marks(row, edits),
+          divider ? null : before(edits).orElse(null),
+          inside);
+    }
+
+    ObjectNode document(String stored) {
+      return identities.ruleFromStored((ObjectNode) json.readTree(stored));
+    }
+
+    private List<String> marks(LineRecord row, List<ChangeRecord> edits) {
+      List<String> marks = new ArrayList<>();
+      List<String> kinds = edits.stream().map(ChangeRecord::kind).toList();
+      boolean added = kinds.contains("add");
+      if (added) {
+        marks.add("new");
+      }
+      if (kinds.contains("change") && !added) {
+        marks.add("changed");
+      }
+      if (kinds.contains("move") && !added) {
+        marks.add("moved");
+      }
+      if (row.removed()) {
+        marks.add("removed");
+      }
+      return marks;
+    }
+
+    private Optional<RuleBody> before(List<ChangeRecord> edits) {
+      return edits.stream()
+          .filter(c -> c.kind().equals("change"))
+          .findFirst()
+          .flatMap(ChangeRecord::before)
+          .map(text -> RuleBody.of(document(json.readValue(text, LineState.class).body())));
+    }
+
+    /** A recorded state as a rule; empty for a divider. */
+    Optional<RuleBody> rule(Optional<String> state) {
+      return state
+          .map(text -> (JsonNode) document(json.readValue(text, LineState.class).body()))
+          .filter(body -> !body.has("divider"))
+          .map(RuleBody::of);
+    }
+  }
+
+  Session open() {
+    return new Session();
+  }
+}
