@@ -1,0 +1,13 @@
+import vue from "eslint-plugin-vue";
+import ts from "typescript-eslint";
+
+export default ts.config(
+  { ignores: ["dist", "node_modules", "src/api/schema.d.ts"] },
+  ...ts.configs.strict,
+  ...vue.configs["flat/essential"],
+  {
+    files: ["**/*.vue"],
+    languageOptions: { parserOptions: { parser: ts.parser } },
+  },
+  { rules: { "@typescript-eslint/no-explicit-any": "error" } },
+);

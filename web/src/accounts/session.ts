@@ -1,0 +1,31 @@
+import { ref } from "vue";
+import { answer, http, type Person, Refused } from "../api/client";
+
+/** Who is signed in, once that is known. */
+export const person = ref<Person>();
+/** Whether the installation waits for its first account. */
+export const firstAwaited = ref(false);
+
+/** Asks whether a session is open. */
+export async function resume(): Promise<boolean> {
+  try {
+    person.value = await answer(http.GET("/api/session"));
+    return true;
+  } catch (e) {
+    if (e instanceof Refused) firstAwaited.value = e.firstAdministrator;
+    return false;
+  }
+}
+
+export async function signIn(name: string, password: string): Promise<void> {
+  person.value = await answer(http.POST("/api/session", { body: { name, password } }));
+}
+
+export async function claim(code: string, name: string, password: string): Promise<void> {
+  person.value = await answer(http.POST("/api/session/first", { body: { code, name, password } }));
+}
+
+export async function signOut(): Promise<void> {
+  await answer(http.DELETE("/api/session"));
+  person.value = undefined;
+}

@@ -1,0 +1,84 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+type Schemas = components["schemas"];
+export type Estate = Schemas["EstateView"];
+export type FirewallInTree = Schemas["FirewallView"];
+export type Bay = Schemas["BayView"];
+export type Stack = Schemas["StackView"];
+export type Shelf = Schemas["ShelfView"];
+export type Line = Schemas["LineView"];
+export type Rule = Schemas["RuleBody"];
+export type Members = Schemas["Members"];
+export type Check = Schemas["CheckView"];
+export type Finding = Schemas["FindingView"];
+export type Ref = Schemas["RefView"];
+export type LibraryObject = Schemas["ObjectView"];
+export type Change = Schemas["ChangeView"];
+export type Revision = Schemas["RevisionView"];
+export type Install = Schemas["InstallView"];
+export type Person = Schemas["SignedIn"];
+
+/** One thing wrong with what was sent: where, what, and what would be right. */
+export interface Problem {
+  pointer: string;
+  wrong: string;
+  right: string;
+}
+
+/** A request that was not done; `detail` is for people. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly detail: string,
+    readonly problems: Problem[] = [],
+    readonly current?: Line,
+    readonly firstAdministrator = false,
+  ) {
+    super(detail);
+  }
+}
+
+const http = createClient<paths>({ baseUrl: "/" });
+
+http.use({
+  onRequest({ request }) {
+    const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+    if (token) request.headers.set("X-XSRF-TOKEN", token);
+    return request;
+  },
+});
+
+interface ProblemDetail {
+  detail?: string;
+  problems?: Problem[];
+  current?: Line;
+  firstAdministrator?: boolean;
+}
+
+/** Whoever wants to know that the session is over. */
+export const onSignedOut: { call: () => void } = { call: () => undefined };
+
+/** The answer's content, or a {@link Refused} that says why there is none. */
+export async function answer<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result: { data?: T; error?: unknown; response: Response };
+  try {
+    result = await request;
+  } catch {
+    throw new Refused(0, "The server does not answer. What you typed is still here; try again.");
+  }
+  if (result.response.ok) return result.data as T;
+  const problem = (result.error ?? {}) as ProblemDetail;
+  if (result.response.status === 401) onSignedOut.call();
+  throw new Refused(
+    result.response.status,
+    problem.detail ?? "The server failed. Its log says why.",
+    problem.problems,
+    problem.current,
+    problem.firstAdministrator,
+  );
+}
+
+export { http };

@@ -1,0 +1,29 @@
+import { computed, ref } from "vue";
+import { answer, type Change, type Estate, http, type LibraryObject } from "../api/client";
+
+/** The tree, the library and the draft: what every view shows parts of. */
+const estate = ref<Estate>();
+const objects = ref<LibraryObject[]>([]);
+const draft = ref<Change[]>([]);
+
+async function refreshEstate() {
+  estate.value = await answer(http.GET("/api/estate"));
+}
+
+async function refreshDraft() {
+  draft.value = await answer(http.GET("/api/draft"));
+}
+
+async function refreshObjects() {
+  objects.value = await answer(http.GET("/api/objects"));
+}
+
+const objectsByName = computed(() => {
+  const map = new Map<string, LibraryObject>();
+  for (const o of objects.value) map.set(`${o.kind} ${o.name}`, o);
+  return map;
+});
+
+export function useEstate() {
+  return { estate, objects, objectsByName, draft, refreshEstate, refreshDraft, refreshObjects };
+}

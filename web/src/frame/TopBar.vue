@@ -1,0 +1,250 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { person, signOut } from "../accounts/session";
+import { useEstate } from "../estate/useEstate";
+import ShortcutList from "./ShortcutList.vue";
+
+const route = useRoute();
+const router = useRouter();
+const { draft, estate, refreshDraft, refreshEstate } = useEstate();
+
+const views = [
+  { to: "/shelves", name: "Shelves" },
+  { to: "/install", name: "Install" },
+];
+const here = computed(() => views.find((v) => route.path.startsWith(v.to))?.to);
+const chip = computed(() => {
+  const n = draft.value.length;
+  return n === 0 ? "Draft · no changes" : n === 1 ? "Draft · 1 change" : `Draft · ${n} changes`;
+});
+
+const query = ref("");
+const box = ref<HTMLInputElement>();
+const marked = ref(0);
+const open = ref(false);
+const shortcuts = ref(false);
+
+interface Hit {
+  label: string;
+  what: string;
+  to: string;
+}
+const hits = computed<Hit[]>(() => {
+  const q = query.value.trim().toLowerCase();
+  if (!q || !estate.value) return [];
+  const places: Hit[] = [
+    ...estate.value.firewalls.map((f) => ({
+      label: f.name,
+      what: `${f.kind} firewall`,
+      to: `/shelves/firewall/${f.id}`,
+    })),
+    ...estate.value.bays.map((b) => ({ label: b.name, what: "bay", to: `/shelves/bay/${b.id}` })),
+  ];
+  return places.filter((p) => p.label.toLowerCase().includes(q)).slice(0, 8);
+});
+
+async function go(hit: Hit | undefined) {
+  if (!hit) return;
+  query.value = "";
+  open.value = false;
+  box.value?.blur();
+  await router.push(hit.to);
+}
+
+function key(e: KeyboardEvent) {
+  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, hits.value.length - 1);
+  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
+  else if (e.key === "Enter") void go(hits.value[marked.value]);
+  else if (e.key === "Escape") box.value?.blur();
+  else return;
+  e.preventDefault();
+}
+
+function anywhere(e: KeyboardEvent) {
+  const typing = (e.target as HTMLElement).closest("input, textarea, [contenteditable]");
+  if ((e.key === "/" && !typing) || (e.key === "k" && (e.ctrlKey || e.metaKey))) {
+    e.preventDefault();
+    void nextTick(() => box.value?.focus());
+  } else if (e.key === "?" && !typing) {
+    e.preventDefault();
+    shortcuts.value = !shortcuts.value;
+  } else if (e.key === "Escape") {
+    shortcuts.value = false;
+  }
+}
+
+async function leave() {
+  await signOut();
+  await router.push("/sign-in");
+}
+
+onMounted(() => {
+  window.addEventListener("keydown", anywhere);
+  void refreshDraft();
+  void refreshEstate();
+});
+onUnmounted(() => window.removeEventListener("keydown", anywhere));
+</script>
+
+<template>
+  <header class="bar">
+    <RouterLink to="/shelves" class="name"
+      ><i aria-hidden="true" />Tin Shelf<i aria-hidden="true"
+    /></RouterLink>
+    <nav aria-label="Views">
+      <RouterLink
+        v-for="v in views"
+        :key="v.to"
+        :to="v.to"
+        :aria-current="here === v.to ? 'page' : undefined"
+        :class="{ here: here === v.to }"
+        >{{ v.name }}</RouterLink
+      >
+    </nav>
+    <div class="search">
+      <input
+        ref="box"
+        v-model="query"
+        type="search"
+        aria-label="Find a firewall or a bay"
+        placeholder="Find a firewall or a bay"
+        @keydown="key"
+        @focus="
+          open = true;
+          marked = 0;
+        "
+        @blur="open = false"
+      />
+      <kbd aria-hidden="true">/</kbd>
+      <ul v-if="open && query" class="hits">
+        <li
+          v-for="(h, i) in hits"
+          :key="h.to"
+          :class="{ marked: i === marked }"
+          @mousedown.prevent="go(h)"
+        >
+          {{ h.label }} <span class="soft">{{ h.what }}</span>
+        </li>
+        <li v-if="hits.length === 0" class="soft">Nothing is called that.</li>
+      </ul>
+    </div>
+    <RouterLink to="/draft" class="chip" :class="{ some: draft.length > 0 }">{{ chip }}</RouterLink>
+    <button class="plain help" title="Shortcuts" @click="shortcuts = !shortcuts">
+      <kbd>?</kbd>
+    </button>
+    <span class="who">{{ person?.displayName }}</span>
+    <button class="plain out" @click="leave">Sign out</button>
+    <ShortcutList v-if="shortcuts" @close="shortcuts = false" />
+  </header>
+</template>
+
+<style scoped>
+.bar {
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  padding: 0 14px;
+  background: var(--tin-plate);
+  border-bottom: 2px solid var(--tin-dark);
+  z-index: 30;
+}
+.name {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  padding: 2px 8px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--enamel);
+  font-weight: 700;
+  letter-spacing: 0.03em;
+  text-decoration: none;
+}
+.name i {
+  width: 5px;
+  height: 5px;
+  border-radius: 50%;
+  background: var(--tin-dark);
+}
+nav {
+  display: flex;
+  align-self: stretch;
+}
+nav a {
+  display: grid;
+  align-items: center;
+  padding: 0 12px;
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+  margin-bottom: -2px;
+}
+nav a:hover {
+  background: var(--sunk);
+}
+nav a.here {
+  border-bottom-color: var(--brass);
+  font-weight: 700;
+}
+.search {
+  position: relative;
+  flex: 1;
+  max-width: 340px;
+  margin-left: auto;
+}
+.search input {
+  width: 100%;
+  height: 27px;
+  padding: 0 30px 0 9px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--enamel);
+  color: var(--ink);
+  font: inherit;
+}
+.search input::placeholder {
+  color: var(--ink-soft);
+}
+.search kbd {
+  position: absolute;
+  right: 6px;
+  top: 4px;
+}
+.hits {
+  position: absolute;
+  inset: 31px 0 auto;
+  margin: 0;
+  padding: 4px;
+  list-style: none;
+  background: var(--enamel);
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  box-shadow: var(--shade);
+}
+.hits li {
+  padding: 4px 7px;
+  cursor: pointer;
+}
+.hits .marked {
+  background: var(--brass-soft);
+}
+.chip {
+  padding: 3px 11px;
+  border-radius: 12px;
+  border: 1px solid var(--tin-dark);
+  text-decoration: none;
+  white-space: nowrap;
+}
+.chip.some {
+  border-color: var(--brass);
+  background: var(--brass-soft);
+  font-weight: 700;
+}
+.who {
+  font-weight: 700;
+}
+.out {
+  text-decoration: underline;
+}
+</style>

@@ -1,0 +1,20 @@
+import "element-plus/theme-chalk/base.css";
+import "element-plus/theme-chalk/el-input.css";
+import "element-plus/theme-chalk/el-checkbox.css";
+import "./styles/tokens.css";
+import "./styles/base.css";
+import "./styles/element.css";
+import { createApp } from "vue";
+import { person } from "./accounts/session";
+import { onSignedOut } from "./api/client";
+import App from "./App.vue";
+import { router } from "./router";
+
+onSignedOut.call = () => {
+  const here = router.currentRoute.value;
+  if (!person.value || here.meta.open) return;
+  person.value = undefined;
+  void router.push({ path: "/sign-in", query: { to: here.fullPath } });
+};
+
+createApp(App).use(router).mount("#app");

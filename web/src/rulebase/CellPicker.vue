@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref } from "vue";
+import { type Choice, literalOf, matching } from "../objects/choices";
+
+const props = defineProps<{
+  title: string;
+  names: string[];
+  choices: Choice[];
+  kinds: string[];
+  any: string;
+  invertible?: boolean;
+  not?: boolean;
+  trouble?: string;
+  free?: boolean;
+}>();
+const emit = defineEmits<{ keep: [names: string[], not: boolean]; leave: [] }>();
+
+const chosen = ref([...props.names]);
+const inverted = ref(props.not ?? false);
+const typed = ref("");
+const marked = ref(0);
+const note = ref("");
+const input = ref<HTMLInputElement>();
+
+const offers = computed(() =>
+  matching(props.choices, typed.value, props.kinds).filter((c) => !chosen.value.includes(c.name)),
+);
+
+onMounted(() => void nextTick(() => input.value?.focus()));
+
+function known(text: string): boolean {
+  return (
+    props.free === true ||
+    props.choices.some((c) => c.name === text) ||
+    props.kinds.some((k) => literalOf(k, text) !== undefined)
+  );
+}
+
+function add(name: string) {
+  if (name && !chosen.value.includes(name)) chosen.value.push(name);
+  typed.value = "";
+  marked.value = 0;
+  note.value = "";
+  input.value?.focus();
+}
+
+function enter() {
+  const text = typed.value.trim();
+  if (!text) {
+    keep();
+    return;
+  }
+  const offer = offers.value[marked.value];
+  if (offer) add(offer.name);
+  else if (known(text)) add(text);
+  else
+    note.value = `Nothing is called “${text}”. Type a name from the list${props.kinds.includes("address") ? ", an address, a network or first-last" : props.kinds.includes("service") ? ", or one like tcp/443" : ""}.`;
+}
+
+function keep() {
+  emit("keep", chosen.value, inverted.value && chosen.value.length > 0);
+}
+
+function key(e: KeyboardEvent) {
+  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, offers.value.length - 1);
+  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
+  else if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) keep();
+  else if (e.key === "Enter") enter();
+  else if (e.key === "Escape") emit("leave");
+  else if (e.key === "Backspace" && typed.value === "" && chosen.value.length > 0)
+    chosen.value.pop();
+  else {
+    e.stopPropagation();
+    return;
+  }
+  e.preventDefault();
+  e.stopPropagation();
+}
+
+function paste(e: ClipboardEvent) {
+  const text = e.clipboardData?.getData("text") ?? "";
+  const pieces = text
+    .split(/[\n,;]+/)
+    .map((p) => p.trim())
+    .filter(Boolean);
+  if (pieces.length < 2) return;
+  e.preventDefault();
+  const strange = pieces.filter((p) => !known(p));
+  for (const p of pieces) if (known(p) && !chosen.value.includes(p)) chosen.value.push(p);
+  if (strange.length > 0)
+    note.value = `Left out, because nothing is called that: ${strange.join(", ")}.`;
+}
+</script>
+
+<template>
+  <div class="picker" role="dialog" :aria-label="title" @click.stop @dblclick.stop>
+    <div class="chips">
+      <span v-if="inverted && chosen.length > 0" class="soft">all but</span>
+      <span v-if="chosen.length === 0" class="soft">{{ any }}</span>
+      <span v-for="name in chosen" :key="name" class="chip">
+        {{ name
+        }}<button
+          class="plain"
+          :aria-label="`take out ${name}`"
+          @click="chosen = chosen.filter((n) => n !== name)"
+        >
+          ×
+        </button>
+      </span>
+    </div>
+    <input
+      ref="input"
+      v-model="typed"
+      class="fixed"
+      type="text"
+      :aria-label="title"
+      autocomplete="off"
+      spellcheck="false"
+      :placeholder="`Add ${title}`"
+      @input="
+        marked = 0;
+        note = '';
+      "
+      @keydown="key"
+      @paste="paste"
+    />
+    <ul>
+      <li
+        v-for="(c, i) in offers"
+        :key="c.name"
+        :class="{ marked: i === marked }"
+        @mousedown.prevent="add(c.name)"
+        @mousemove="marked = i"
+      >
+        <span class="offer">{{ c.name }}</span>
+        <span class="soft value fixed">{{ c.value }}</span>
+        <span class="soft">{{ c.what }}</span>
+      </li>
+      <li v-if="offers.length === 0 && typed" class="soft">Nothing is called that.</li>
+    </ul>
+    <p v-if="note || trouble" class="note" role="alert">{{ note || trouble }}</p>
+    <footer>
+      <label v-if="invertible"> <input v-model="inverted" type="checkbox" /> all but these </label>
+      <span class="grow" />
+      <button class="button" @click="$emit('leave')">Leave</button>
+      <button class="button first" @click="keep">Keep</button>
+    </footer>
+  </div>
+</template>
+
+<style scoped>
+.picker {
+  width: 400px;
+  padding: 9px;
+  background: var(--enamel);
+  border: 1px solid var(--brass);
+  border-radius: 4px;
+  box-shadow: var(--shade);
+  display: grid;
+  gap: 7px;
+  cursor: default;
+  white-space: normal;
+  font-weight: 400;
+  color: var(--ink);
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  max-height: 110px;
+  overflow: auto;
+}
+.chip {
+  display: inline-flex;
+  gap: 5px;
+  padding: 1px 4px 1px 8px;
+  background: var(--tin-plate);
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+}
+.chip button {
+  padding: 0 3px;
+}
+input[type="text"] {
+  height: 28px;
+  padding: 0 8px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 232px;
+  overflow: auto;
+}
+li {
+  display: grid;
+  grid-template-columns: minmax(0, auto) minmax(0, 1fr) auto;
+  gap: 9px;
+  padding: 3px 7px;
+  cursor: pointer;
+}
+li > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.value {
+  text-align: right;
+}
+.marked {
+  background: var(--brass-soft);
+}
+.note {
+  margin: 0;
+  color: var(--drop);
+  font-weight: 700;
+}
+footer {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+}
+.grow {
+  flex: 1;
+}
+</style>

@@ -1,0 +1,275 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from "vue";
+import { useRouter } from "vue-router";
+import { answer, type Change, http, type Revision, type Rule } from "../api/client";
+import { useEstate } from "../estate/useEstate";
+import { sentence } from "./sentence";
+
+const router = useRouter();
+const { draft, refreshDraft, refreshEstate } = useEstate();
+const revisions = ref<Revision[]>([]);
+const note = ref("");
+const trouble = ref("");
+const busy = ref(false);
+const sealed = ref<Revision>();
+
+const WORDS: Record<string, string> = {
+  add: "added",
+  change: "changed",
+  move: "moved",
+  remove: "removed",
+};
+
+const FIELDS: [string, (r: Rule) => string][] = [
+  ["name", (r) => r.name],
+  ["state", (r) => (r.on ? "on" : "off")],
+  ["from", (r) => r.from.join(", ") || "any"],
+  ["to", (r) => r.to.join(", ") || "any"],
+  ["source", (r) => (r.source.not ? "not " : "") + (r.source.names.join(", ") || "any")],
+  [
+    "destination",
+    (r) => (r.destination.not ? "not " : "") + (r.destination.names.join(", ") || "any"),
+  ],
+  ["users", (r) => r.users.join(", ") || "any"],
+  ["applications", (r) => r.applications.join(", ") || "any"],
+  ["services", (r) => (r.standardServices ? "standard" : r.services.join(", ") || "any")],
+  ["when", (r) => r.when.join(", ") || "always"],
+  ["action", (r) => r.action],
+  ["log", (r) => r.log],
+  ["note", (r) => r.note],
+  ["owner", (r) => r.owner],
+  ["ticket", (r) => r.ticket],
+];
+
+function differences(c: Change): { field: string; before: string; after: string }[] {
+  const { before, after } = c;
+  if (!before || !after) return [];
+  return FIELDS.map(([field, of]) => ({ field, before: of(before), after: of(after) })).filter(
+    (d) => d.before !== d.after,
+  );
+}
+
+const newestFirst = computed(() => [...draft.value].reverse());
+
+function time(at: string): string {
+  return new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+}
+
+async function attempt(work: () => Promise<void>) {
+  busy.value = true;
+  trouble.value = "";
+  try {
+    await work();
+  } catch (e) {
+    trouble.value = (e as Error).message;
+  } finally {
+    busy.value = false;
+    await refreshDraft();
+  }
+}
+
+const undo = (change: number) =>
+  attempt(async () => {
+    await answer(http.POST("/api/draft/{change}/undo", { params: { path: { change } } }));
+  });
+
+const seal = () =>
+  attempt(async () => {
+    const upTo = draft.value.at(-1)?.id ?? 0;
+    sealed.value = await answer(http.POST("/api/revisions", { body: { note: note.value, upTo } }));
+    note.value = "";
+    await load();
+    await refreshEstate();
+  });
+
+async function load() {
+  revisions.value = await answer(http.GET("/api/revisions"));
+}
+
+onMounted(() => {
+  void load();
+  void refreshDraft();
+});
+</script>
+
+<template>
+  <main class="page">
+    <section class="draft">
+      <h1>Draft</h1>
+      <p v-if="draft.length === 0" class="soft">
+        Nothing has changed since revision {{ revisions[0]?.number ?? "0" }}.
+      </p>
+      <ol v-else>
+        <li v-for="c in newestFirst" :key="c.id">
+          <div class="what">
+            <b>{{ c.rule }}</b> {{ WORDS[c.kind] }}
+            <span class="soft fixed">{{ c.shelf }}</span>
+            <span class="grow" />
+            <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
+            <button
+              class="button"
+              :disabled="!c.undoable || busy"
+              :title="c.undoable ? '' : 'A later change builds on it; undo that first'"
+              @click="undo(c.id)"
+            >
+              Undo
+            </button>
+          </div>
+          <p v-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
+          <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
+          <p v-else-if="c.kind === 'move'" class="soft">It stands somewhere else now.</p>
+          <table v-else>
+            <thead class="visually-hidden">
+              <tr>
+                <th>field</th>
+                <th>before</th>
+                <th>after</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="d in differences(c)" :key="d.field">
+                <th scope="row">{{ d.field }}</th>
+                <td class="gone">{{ d.before || "–" }}</td>
+                <td>{{ d.after || "–" }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </li>
+      </ol>
+    </section>
+    <aside>
+      <section class="seal">
+        <h2>Seal</h2>
+        <p class="soft">
+          Freezes the draft as a numbered revision that never changes again. Firewalls are untouched
+          until it is installed.
+        </p>
+        <label
+          >Note
+          <textarea
+            v-model="note"
+            rows="3"
+            maxlength="1000"
+            placeholder="What this revision is for"
+          />
+        </label>
+        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+        <button class="button first" :disabled="draft.length === 0 || busy" @click="seal">
+          Seal as revision {{ (revisions[0]?.number ?? 0) + 1 }}
+        </button>
+        <p v-if="draft.length === 0 && !sealed" class="soft">There is nothing to seal.</p>
+        <p v-if="sealed" role="status">
+          Revision {{ sealed.number }} is sealed.
+          <button class="button" @click="router.push('/install')">Go on to install it</button>
+        </p>
+      </section>
+      <section>
+        <h2>Revisions</h2>
+        <ul>
+          <li v-for="r in revisions" :key="r.number">
+            <b class="fixed">{{ r.number }}</b>
+            <span
+              >{{ r.note || "no note" }}<br /><span class="soft"
+                >{{ r.sealedBy }}, {{ time(r.sealedAt) }}</span
+              ></span
+            >
+          </li>
+        </ul>
+      </section>
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  min-height: 0;
+}
+.draft {
+  overflow: auto;
+  padding: 18px 24px;
+}
+h1 {
+  margin-bottom: 12px;
+}
+ol,
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+ol li {
+  padding: 9px 12px;
+  margin-bottom: 8px;
+  background: var(--enamel);
+  border: 1px solid var(--line);
+  border-left: 4px solid var(--brass);
+}
+.what {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+}
+.grow {
+  flex: 1;
+}
+p {
+  margin: 5px 0 0;
+}
+table {
+  margin-top: 5px;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--ink-soft);
+  padding-right: 18px;
+}
+td {
+  padding-right: 18px;
+}
+.gone {
+  text-decoration: line-through;
+  color: var(--ink-soft);
+}
+aside {
+  overflow: auto;
+  padding: 18px 20px;
+  border-left: 1px solid var(--tin-dark);
+  background: var(--enamel);
+  display: grid;
+  gap: 26px;
+  align-content: start;
+}
+.seal {
+  display: grid;
+  gap: 9px;
+}
+label {
+  display: grid;
+  gap: 3px;
+}
+textarea {
+  padding: 6px 8px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+  font: inherit;
+}
+textarea::placeholder {
+  color: var(--ink-soft);
+}
+.trouble {
+  color: var(--drop);
+  font-weight: 700;
+}
+aside li {
+  display: grid;
+  grid-template-columns: 30px 1fr;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+</style>

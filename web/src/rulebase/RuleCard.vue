@@ -1,0 +1,256 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+import { type Change, type Finding, type Ref, type Rule } from "../api/client";
+import ActionMark from "./ActionMark.vue";
+import { placeOf, reachText, type Row } from "./rows";
+import { sentence } from "./sentence";
+import SeverityMark from "./SeverityMark.vue";
+
+const props = defineProps<{ row?: Row; changes: Change[] }>();
+const emit = defineEmits<{
+  go: [place: string];
+  save: [rule: Rule];
+  toggle: [];
+  remove: [];
+  undo: [change: number];
+}>();
+
+const rule = computed(() => (props.row?.kind === "rule" ? props.row : undefined));
+const findings = computed<Finding[]>(() =>
+  props.row && "findings" in props.row ? props.row.findings : [],
+);
+const mine = computed(() =>
+  rule.value ? props.changes.filter((c) => c.line === rule.value?.line.id) : [],
+);
+const editable = computed(
+  () => rule.value?.shelf.editable && !rule.value.line.marks.includes("removed"),
+);
+
+const KINDS: Record<string, string> = {
+  shadowed: "Shadowed",
+  redundant: "Redundant",
+  conflict: "Conflict",
+  "never-matches": "Never matches",
+  exception: "Exception",
+  "overly-broad": "Overly broad",
+  "silent-end": "Silent end",
+};
+
+function named(ref: Ref): string {
+  if (ref.shelf === "floor") return "the floor";
+  return ref.position.endsWith(".end") ? `the end of ${ref.name}` : ref.name;
+}
+
+const FIELDS = ["note", "owner", "ticket"] as const;
+const texts = ref<Record<(typeof FIELDS)[number], string>>({ note: "", owner: "", ticket: "" });
+watch(
+  () => rule.value?.rule,
+  (r) => {
+    if (r) texts.value = { note: r.note, owner: r.owner, ticket: r.ticket };
+  },
+  { immediate: true },
+);
+function keep(field: (typeof FIELDS)[number]) {
+  const r = rule.value?.rule;
+  if (r && texts.value[field] !== r[field]) emit("save", { ...r, [field]: texts.value[field] });
+}
+
+const WORDS: Record<string, string> = {
+  add: "added",
+  change: "changed",
+  move: "moved",
+  remove: "removed",
+};
+function time(at: string): string {
+  return new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
+}
+</script>
+
+<template>
+  <aside class="card" aria-label="Selected rule">
+    <p
+      v-if="!row || (row.kind !== 'rule' && row.kind !== 'end' && row.kind !== 'floor')"
+      class="soft lead"
+    >
+      Select a rule to see what it does, what is wrong with it, and why.
+    </p>
+    <template v-else>
+      <header>
+        <h2 v-if="row.kind === 'rule'">{{ row.rule.name }}</h2>
+        <h2 v-else-if="row.kind === 'end'">End of {{ row.rule.name }}</h2>
+        <h2 v-else>Floor</h2>
+        <p v-if="row.kind !== 'floor'" class="soft fixed">{{ row.place }}</p>
+      </header>
+      <template v-if="rule">
+        <p class="says">{{ sentence(rule.rule) }}</p>
+        <p v-if="rule.reach !== undefined" class="soft">
+          Decides {{ reachText(rule.reach) === "dead" ? "nothing" : reachText(rule.reach) }} of what
+          it matches.
+        </p>
+      </template>
+      <p v-if="row.kind === 'end'" class="says">
+        <ActionMark :action="row.rule.end" /> for whatever no rule of the drawer decides.
+      </p>
+
+      <section v-for="f in findings" :key="f.kind" class="finding" :class="f.severity">
+        <h3>
+          <SeverityMark :severity="f.severity" />
+          {{ KINDS[f.kind] ?? f.kind }}
+          <span class="soft">{{ f.severity }}, {{ f.certainty }}</span>
+        </h3>
+        <p>{{ f.says }}</p>
+        <ul v-if="f.by.length > 0">
+          <li v-for="b in f.by" :key="placeOf(b)">
+            <button class="plain link" @click="emit('go', placeOf(b))">{{ named(b) }}</button>
+            <span v-if="b.position" class="soft fixed"> {{ b.shelf }} {{ b.position }}</span>
+          </li>
+        </ul>
+        <p v-if="f.witness" class="witness">
+          <span class="soft">For example</span> <span class="fixed">{{ f.witness }}</span>
+        </p>
+      </section>
+      <p v-if="rule && findings.length === 0 && rule.rule.on" class="soft">No findings here.</p>
+
+      <template v-if="rule">
+        <div v-if="editable" class="acts">
+          <button class="button" @click="emit('toggle')">
+            {{ rule.rule.on ? "Turn off" : "Turn on" }} <kbd>O</kbd>
+          </button>
+          <button class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>
+        </div>
+        <p v-else-if="!rule.shelf.editable" class="soft">
+          This rule is shared by everything below
+          <RouterLink :to="`/shelves/bay/${rule.shelf.ownerId}?rule=${rule.line.id}`">{{
+            rule.shelf.owner
+          }}</RouterLink>; edit it there.
+        </p>
+        <dl>
+          <template v-for="field in FIELDS" :key="field">
+            <dt>
+              <label :for="`card-${field}`">{{ field }}</label>
+            </dt>
+            <dd>
+              <textarea
+                v-if="field === 'note' && editable"
+                :id="`card-${field}`"
+                v-model="texts[field]"
+                rows="2"
+                @change="keep(field)"
+                @keydown.stop
+              />
+              <input
+                v-else-if="editable"
+                :id="`card-${field}`"
+                v-model="texts[field]"
+                @change="keep(field)"
+                @keydown.stop
+              />
+              <span v-else>{{ rule.rule[field] || "–" }}</span>
+            </dd>
+          </template>
+          <template v-if="rule.rule.labels.length > 0">
+            <dt>labels</dt>
+            <dd>{{ rule.rule.labels.join(", ") }}</dd>
+          </template>
+          <template v-if="rule.rule.inspection.length > 0">
+            <dt>inspection</dt>
+            <dd>{{ rule.rule.inspection.join(", ") }}</dd>
+          </template>
+          <template v-if="rule.rule.only.length > 0">
+            <dt>only on</dt>
+            <dd>{{ rule.rule.only.join(", ") }}</dd>
+          </template>
+        </dl>
+        <section v-if="mine.length > 0" class="changes">
+          <h3>In the draft</h3>
+          <p v-for="c in mine" :key="c.id">
+            {{ c.who }} {{ WORDS[c.kind] }} it, {{ time(c.at) }}
+            <button v-if="c.undoable" class="plain link" @click="emit('undo', c.id)">undo</button>
+          </p>
+        </section>
+      </template>
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.card {
+  overflow: auto;
+  padding: 14px 15px 30px;
+  background: var(--enamel);
+  border-left: 1px solid var(--tin-dark);
+  display: flex;
+  flex-direction: column;
+  gap: 11px;
+  overflow-wrap: anywhere;
+}
+p {
+  margin: 0;
+}
+.says {
+  font-size: 14.5px;
+}
+.finding {
+  border-left: 4px solid var(--tin-dark);
+  padding: 2px 0 2px 10px;
+  display: grid;
+  gap: 5px;
+}
+.finding.high {
+  border-left-color: var(--drop);
+}
+.finding h3 {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.finding h3 .soft {
+  font-weight: 400;
+}
+.finding ul {
+  margin: 0;
+  padding-left: 17px;
+}
+.witness {
+  background: var(--sunk);
+  padding: 5px 8px;
+  border-radius: 3px;
+}
+.link {
+  text-decoration: underline;
+  text-decoration-color: var(--brass);
+  text-underline-offset: 2px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 74px minmax(0, 1fr);
+  gap: 5px 8px;
+  margin: 0;
+  align-items: center;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+}
+dd input,
+dd textarea {
+  width: 100%;
+  padding: 3px 7px;
+  border: 1px solid var(--tin);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+  font: inherit;
+  resize: vertical;
+}
+.changes {
+  display: grid;
+  gap: 3px;
+}
+</style>

@@ -1,0 +1,47 @@
+import type { Rule } from "../api/client";
+
+function list(names: string[], none: string): string {
+  if (names.length === 0) return none;
+  if (names.length === 1) return names[0] ?? "";
+  return `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
+}
+
+const EFFECT: Record<string, string> = {
+  allow: "Lets",
+  drop: "Silently blocks",
+  reject: "Blocks and answers",
+  drawer: "Opens a drawer for",
+};
+
+/** The rule as one would read it out to a colleague. */
+export function sentence(rule: Rule): string {
+  const who = rule.users.length > 0 ? `${list(rule.users, "")} at ` : "";
+  const source =
+    rule.source.names.length === 0
+      ? "anyone"
+      : `${rule.source.not ? "anyone but " : ""}${list(rule.source.names, "")}`;
+  const destination =
+    rule.destination.names.length === 0
+      ? "anywhere"
+      : `${rule.destination.not ? "anywhere but " : ""}${list(rule.destination.names, "")}`;
+  const from = rule.from.length > 0 ? ` in ${list(rule.from, "")}` : "";
+  const to = rule.to.length > 0 ? ` in ${list(rule.to, "")}` : "";
+  const apps = rule.applications.length > 0 ? list(rule.applications, "") : "";
+  const services = rule.standardServices
+    ? "its standard services"
+    : rule.services.length > 0
+      ? list(rule.services, "")
+      : "";
+  const on = [
+    apps ? `with ${apps}` : "",
+    services ? `on ${services}` : apps ? "" : "on any service",
+  ]
+    .filter(Boolean)
+    .join(" ");
+  const verb = rule.action === "allow" ? "reach" : "on the way to";
+  const guard = rule.guard === "none" ? "" : `, ${rule.guard} at least`;
+  const when = rule.when.length > 0 ? `, during ${list(rule.when, "")}` : "";
+  const profiles = rule.profiles.length > 0 ? `, on ${list(rule.profiles, "")} networks` : "";
+  const until = rule.expires ? `, through ${rule.expires}` : "";
+  return `${rule.on ? "" : "Off. "}${EFFECT[rule.action] ?? rule.action} ${who}${source}${from} ${verb} ${destination}${to} ${on}${guard}${when}${profiles}${until}.`;
+}

@@ -1,0 +1,168 @@
+import { computed, ref, shallowRef } from "vue";
+import { answer, type Check, http, type Line, Refused, type Rule, type Stack } from "../api/client";
+import { useEstate } from "../estate/useEstate";
+import { rowsOf } from "./rows";
+
+/** Where a rule goes: after a line, in a drawer or on the shelf itself. */
+export interface Spot {
+  shelf: number;
+  after?: number;
+  drawer?: number;
+}
+
+/** An edit that was not saved because somebody else's came first. */
+export interface Stale {
+  mine: Rule;
+  current: Line;
+  says: string;
+}
+
+const RELOAD_OLDER_THAN = 4000;
+
+/** One stack, its check, and the edits of its rules. */
+export function useStack() {
+  const { refreshDraft, refreshEstate, draft } = useEstate();
+  const stack = shallowRef<Stack>();
+  const check = shallowRef<Check>();
+  const folded = ref(new Set<number>());
+  const loading = ref(false);
+  const trouble = ref("");
+  const stale = ref<Stale>();
+  const at = ref<{ kind: "firewall" | "bay"; id: number }>();
+  let loadedAt = 0;
+
+  const rows = computed(() => (stack.value ? rowsOf(stack.value, check.value, folded.value) : []));
+
+  async function read() {
+    const where = at.value;
+    if (!where) return;
+    const params = { params: { path: { id: where.id } } };
+    const isFirewall = where.kind === "firewall";
+    const [newStack, newCheck] = await Promise.all([
+      isFirewall
+        ? answer(http.GET("/api/firewalls/{id}/stack", params))
+        : answer(http.GET("/api/bays/{id}/stack", params)),
+      isFirewall ? answer(http.GET("/api/firewalls/{id}/check", params)) : undefined,
+    ]);
+    if (at.value !== where) return;
+    stack.value = newStack;
+    check.value = newCheck;
+    loadedAt = Date.now();
+  }
+
+  async function open(kind: "firewall" | "bay", id: number) {
+    at.value = { kind, id };
+    loading.value = true;
+    trouble.value = "";
+    stale.value = undefined;
+    stack.value = undefined;
+    check.value = undefined;
+    try {
+      await read();
+    } catch (e) {
+      trouble.value = (e as Error).message;
+    } finally {
+      loading.value = false;
+    }
+  }
+
+  /** Reads again, unless that was done a moment ago. */
+  async function refresh(force = false) {
+    if (!force && Date.now() - loadedAt < RELOAD_OLDER_THAN) return;
+    try {
+      await Promise.all([read(), refreshDraft()]);
+      trouble.value = "";
+    } catch (e) {
+      trouble.value = (e as Error).message;
+    }
+  }
+
+  /** Does an edit, then brings stack, findings, draft and tree up to date. */
+  async function edit<T>(work: () => Promise<T>): Promise<T | undefined> {
+    try {
+      const done = await work();
+      trouble.value = "";
+      stale.value = undefined;
+      await Promise.all([read(), refreshDraft()]);
+      void refreshEstate();
+      return done;
+    } catch (e) {
+      if (e instanceof Refused && e.problems.length > 0) {
+        trouble.value = e.problems.map((p) => `${p.wrong}; ${p.right}.`).join(" ");
+      } else {
+        trouble.value = (e as Error).message;
+      }
+      return undefined;
+    }
+  }
+
+  const add = (spot: Spot, rule: Rule) =>
+    edit(() =>
+      answer(
+        http.POST("/api/shelves/{shelf}/lines", {
+          params: { path: { shelf: spot.shelf } },
+          body: { after: spot.after, drawer: spot.drawer, rule },
+        }),
+      ),
+    );
+
+  const save = (line: Line, rule: Rule, version = line.version) =>
+    edit(async () => {
+      try {
+        return await answer(
+          http.PUT("/api/lines/{id}", {
+            params: { path: { id: line.id } },
+            body: { version, rule },
+          }),
+        );
+      } catch (e) {
+        if (e instanceof Refused && e.current) {
+          const says = e.detail;
+          const current = e.current;
+          await read();
+          stale.value = { mine: rule, current, says };
+        }
+        throw e;
+      }
+    });
+
+  const move = (line: Line, spot: Spot) =>
+    edit(() =>
+      answer(
+        http.POST("/api/lines/{id}/move", {
+          params: { path: { id: line.id } },
+          body: { version: line.version, ...spot },
+        }),
+      ),
+    );
+
+  const remove = (line: Line) =>
+    edit(() =>
+      answer(
+        http.DELETE("/api/lines/{id}", {
+          params: { path: { id: line.id }, query: { version: line.version } },
+        }),
+      ),
+    );
+
+  const undo = (change: number) =>
+    edit(() => answer(http.POST("/api/draft/{change}/undo", { params: { path: { change } } })));
+
+  return {
+    stack,
+    check,
+    rows,
+    folded,
+    loading,
+    trouble,
+    stale,
+    draft,
+    open,
+    refresh,
+    add,
+    save,
+    move,
+    remove,
+    undo,
+  };
+}
