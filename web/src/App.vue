@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useRoute } from "vue-router";
+import { person } from "./accounts/session";
 import TopBar from "./frame/TopBar.vue";
 
 const route = useRoute();
-const framed = computed(() => !route.meta.open);
+const framed = computed(() => !route.meta.open && person.value !== undefined);
 </script>
 
 <template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ElInput } from "element-plus";
-import { ref } from "vue";
+import { onMounted, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { Refused } from "../api/client";
-import { claim, firstAwaited, signIn } from "./session";
+import { claim, firstAwaited, resume, signIn } from "./session";
 
 const route = useRoute();
 const router = useRouter();
@@ -13,14 +13,23 @@ const password = ref("");
 const trouble = ref("");
 const busy = ref(false);
 
+/** Asking also brings the token that every request that changes something has to carry. */
+onMounted(async () => {
+  if (await resume()) await leave();
+});
+
+async function leave() {
+  const back = route.query.to;
+  await router.replace(typeof back === "string" && back.startsWith("/") ? back : "/shelves");
+}
+
 async function submit() {
   busy.value = true;
   trouble.value = "";
   try {
     if (firstAwaited.value) await claim(code.value, name.value, password.value);
     else await signIn(name.value, password.value);
-    const back = route.query.to;
-    await router.replace(typeof back === "string" && back.startsWith("/") ? back : "/shelves");
+    await leave();
   } catch (e) {
     trouble.value =
       e instanceof Refused && e.problems[0] ? e.problems[0].wrong : (e as Error).message;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Bay, Estate, FirewallInTree } from "../api/client";
+import KindMark from "./KindMark.vue";
 import StandingMark from "../install/StandingMark.vue";
 
 const props = defineProps<{ estate: Estate; kind: string; id: number }>();
@@ -44,7 +45,7 @@ function told(f: FirewallInTree): string {
         :to="`/shelves/bay/${n.bay.id}`"
         class="node bay"
         :class="{ here: kind === 'bay' && id === n.bay.id }"
-        :style="{ paddingLeft: `${10 + n.depth * 13}px` }"
+        :style="{ paddingLeft: `${10 + n.depth * 11}px` }"
         >{{ n.bay.name }}</RouterLink
       >
       <RouterLink
@@ -52,12 +53,13 @@ function told(f: FirewallInTree): string {
         :to="`/shelves/firewall/${n.firewall.id}`"
         class="node"
         :class="{ here: kind === 'firewall' && id === n.firewall.id }"
-        :style="{ paddingLeft: `${10 + n.depth * 13}px` }"
+        :style="{ paddingLeft: `${10 + n.depth * 11}px` }"
         :aria-label="told(n.firewall)"
       >
-        <StandingMark :standing="n.firewall.standing" bare />
+        <KindMark :kind="n.firewall.kind" />
         <span class="name" :title="n.firewall.name">{{ n.firewall.name }}</span>
-        <span class="kind soft">{{ n.firewall.kind }}</span>
+        <span class="grow" />
+        <StandingMark :standing="n.firewall.standing" bare />
         <span
           v-if="count(n.firewall) > 0"
           class="count fixed"
@@ -100,11 +102,10 @@ function told(f: FirewallInTree): string {
   overflow: hidden;
   text-overflow: ellipsis;
 }
-.kind {
-  font-size: var(--t-small);
+.grow {
+  flex: 1;
 }
 .count {
-  margin-left: auto;
   min-width: 22px;
   padding: 0 5px;
   text-align: center;

@@ -4,7 +4,7 @@ defineProps<{ action: string; bare?: boolean }>();
 
 <template>
   <span class="mark" :class="action">
-    <svg viewBox="0 0 16 16" width="15" height="15" aria-hidden="true">
+    <svg viewBox="0 0 16 16" width="14" height="14" aria-hidden="true">
       <g v-if="action === 'allow'" fill="none" stroke="currentColor" stroke-width="1.8">
         <path d="M2.5 14V3M13.5 14V3M2.5 5.5 8 2.8v7.4l-5.5 2.6" />
       </g>
@@ -28,7 +28,8 @@ defineProps<{ action: string; bare?: boolean }>();
 .mark {
   display: inline-flex;
   align-items: center;
-  gap: 5px;
+  vertical-align: middle;
+  gap: 4px;
 }
 .allow {
   color: var(--allow);

@@ -20,13 +20,13 @@ const width = computed(() =>
 .reach {
   display: flex;
   align-items: center;
-  gap: 5px;
+  gap: 4px;
   font-size: var(--t-small);
   white-space: nowrap;
 }
 .track {
   flex: none;
-  width: 30px;
+  width: 22px;
   height: 8px;
   border: 1px solid var(--tin-dark);
   border-radius: 1px;

@@ -6,7 +6,7 @@ import { placeOf, reachText, type Row } from "./rows";
 import { sentence } from "./sentence";
 import SeverityMark from "./SeverityMark.vue";
 
-const props = defineProps<{ row?: Row; changes: Change[] }>();
+const props = defineProps<{ row?: Row; changes: Change[]; all: Finding[] }>();
 const emit = defineEmits<{
   go: [place: string];
   save: [rule: Rule];
@@ -35,6 +35,19 @@ const KINDS: Record<string, string> = {
   "overly-broad": "Overly broad",
   "silent-end": "Silent end",
 };
+
+const GROUPS: [string, string[]][] = [
+  ["Dead rules", ["shadowed", "redundant", "never-matches"]],
+  ["Order that matters", ["conflict"]],
+  ["Too wide", ["overly-broad"]],
+  ["Housekeeping", ["silent-end"]],
+];
+const groups = computed(() =>
+  GROUPS.map(([title, kinds]) => ({
+    title,
+    findings: props.all.filter((f) => kinds.includes(f.kind)),
+  })).filter((g) => g.findings.length > 0),
+);
 
 function named(ref: Ref): string {
   if (ref.shelf === "floor") return "the floor";
@@ -68,12 +81,21 @@ function time(at: string): string {
 
 <template>
   <aside class="card" aria-label="Selected rule">
-    <p
-      v-if="!row || (row.kind !== 'rule' && row.kind !== 'end' && row.kind !== 'floor')"
-      class="soft lead"
-    >
-      Select a rule to see what it does, what is wrong with it, and why.
-    </p>
+    <template v-if="!row || !('place' in row)">
+      <p class="soft">Select a rule to see what it does, what is wrong with it, and why.</p>
+      <section v-for="g in groups" :key="g.title" class="group">
+        <h3>{{ g.title }}</h3>
+        <ul>
+          <li v-for="f in g.findings" :key="f.kind + placeOf(f.rule)">
+            <SeverityMark :severity="f.severity" />
+            <button class="plain link" :title="f.says" @click="emit('go', placeOf(f.rule))">
+              {{ named(f.rule) }}
+            </button>
+            <span class="soft">{{ KINDS[f.kind]?.toLowerCase() }}</span>
+          </li>
+        </ul>
+      </section>
+    </template>
     <template v-else>
       <header>
         <h2 v-if="row.kind === 'rule'">{{ row.rule.name }}</h2>
@@ -102,7 +124,7 @@ function time(at: string): string {
         <ul v-if="f.by.length > 0">
           <li v-for="b in f.by" :key="placeOf(b)">
             <button class="plain link" @click="emit('go', placeOf(b))">{{ named(b) }}</button>
-            <span v-if="b.position" class="soft fixed"> {{ b.shelf }} {{ b.position }}</span>
+            <span v-if="b.position" class="soft fixed at">{{ b.shelf }} {{ b.position }}</span>
           </li>
         </ul>
         <p v-if="f.witness" class="witness">
@@ -211,10 +233,25 @@ p {
   margin: 0;
   padding-left: 17px;
 }
+.group ul {
+  list-style: none;
+  margin: 4px 0 0;
+  padding: 0;
+  display: grid;
+  gap: 3px;
+}
+.group li {
+  display: flex;
+  gap: 7px;
+  align-items: center;
+}
 .witness {
   background: var(--sunk);
   padding: 5px 8px;
   border-radius: 3px;
+}
+.at {
+  margin-left: 7px;
 }
 .link {
   text-decoration: underline;

@@ -352,6 +352,7 @@ onUnmounted(() => {
         :known="objectsByName"
         :objects="objects"
         :zones="zones"
+        :checked="s.check.value !== undefined"
         :floor="stack.floor"
         @select="select"
         @edit="edit"
@@ -365,6 +366,7 @@ onUnmounted(() => {
       v-if="card"
       :row="row"
       :changes="draft"
+      :all="s.check.value?.findings ?? []"
       @go="go"
       @save="(r: Rule) => ruleRow && s.save(ruleRow.line, r)"
       @toggle="toggle"
@@ -377,11 +379,11 @@ onUnmounted(() => {
 <style scoped>
 .view {
   display: grid;
-  grid-template-columns: 208px minmax(0, 1fr) 292px;
+  grid-template-columns: 196px minmax(0, 1fr) 284px;
   min-height: 0;
 }
 .view.folded {
-  grid-template-columns: 208px minmax(0, 1fr);
+  grid-template-columns: 196px minmax(0, 1fr);
 }
 .left {
   min-height: 0;

@@ -18,6 +18,7 @@ const props = defineProps<{
   known: Map<string, LibraryObject>;
   objects: LibraryObject[];
   zones: string[];
+  checked: boolean;
   floor?: { kind: string; log: boolean; setBy: string };
 }>();
 const emit = defineEmits<{
@@ -116,6 +117,13 @@ function old(row: RuleRow, column: Column): string | undefined {
     return Array.isArray(v) ? v.join(", ") || "any" : String(v);
   };
   return value(before) === value(row.rule) ? undefined : `before: ${value(before)}`;
+}
+
+function whyNot(row: RuleRow): string {
+  if (row.rule.only.length > 0) return `Only meant for ${row.rule.only.join(", ")}`;
+  return row.rule.expires
+    ? `It was in force through ${row.rule.expires}`
+    : "The drawer it stands in is off or not meant for this firewall";
 }
 
 const FLOORS: Record<string, string> = {
@@ -306,7 +314,7 @@ function jump(row: Row) {
             <MemberCell
               v-else
               :names="names(row, c)"
-              :any="c === 'when' ? 'always' : 'any'"
+              :any="c === 'when' ? '–' : 'any'"
               :not="(c === 'source' || c === 'destination') && row.rule[c].not"
               :known="known"
               :kinds="KINDS[c] ?? []"
@@ -329,6 +337,12 @@ function jump(row: Row) {
               >never</span
             >
             <ReachBar v-else-if="row.reach !== undefined" :reach="row.reach" />
+            <span
+              v-else-if="checked && row.rule.action !== 'drawer'"
+              class="soft"
+              :title="whyNot(row)"
+              >{{ row.rule.expires ? "expired" : "not here" }}</span
+            >
           </span>
         </div>
         <div
@@ -400,12 +414,13 @@ function jump(row: Row) {
   position: relative;
   overflow: auto;
   padding-bottom: 40vh;
-  --cols: 22px 34px minmax(112px, 1.35fr) minmax(54px, 0.6fr) minmax(58px, 0.65fr)
-    minmax(86px, 1.1fr) minmax(86px, 1.1fr) minmax(80px, 1fr) 76px 44px 76px;
+  --lead: 20px 35px minmax(112px, 1.7fr) minmax(60px, 0.55fr) minmax(60px, 0.6fr)
+    minmax(76px, 1.05fr) minmax(76px, 1.05fr) minmax(68px, 0.95fr);
+  --tail: 66px 36px 72px;
+  --cols: var(--lead) var(--tail);
 }
 .body.timed {
-  --cols: 22px 34px minmax(112px, 1.35fr) minmax(54px, 0.6fr) minmax(58px, 0.65fr)
-    minmax(86px, 1.1fr) minmax(86px, 1.1fr) minmax(80px, 1fr) minmax(56px, 0.6fr) 76px 44px 76px;
+  --cols: var(--lead) minmax(44px, 0.6fr) var(--tail);
 }
 .row {
   display: grid;
@@ -439,7 +454,7 @@ function jump(row: Row) {
   left: 0;
   top: 0;
   pointer-events: none;
-  z-index: 3;
+  z-index: 5;
 }
 .arcs path {
   fill: none;
@@ -449,7 +464,7 @@ function jump(row: Row) {
 .shelf {
   position: sticky;
   top: 26px;
-  z-index: 5;
+  z-index: 4;
   display: flex;
   align-items: flex-start;
   gap: 12px;
@@ -567,6 +582,9 @@ function jump(row: Row) {
 }
 .end .wide {
   grid-column: 3 / -4;
+}
+.name button {
+  padding-right: 5px;
 }
 .gutter {
   display: grid;
