@@ -38,9 +38,9 @@ import org.tinshelf.core.model.Zone;
 import org.tinshelf.core.space.Packet;
 
 /** Small estates with everything in them, and the packets that tell their rules apart. */
-final class RandomPolicies {
+public final class RandomPolicies {
 
-  static final LocalDateTime NOW = LocalDateTime.of(2026, 11, 23, 10, 0);
+  public static final LocalDateTime NOW = LocalDateTime.of(2026, 11, 23, 10, 0);
 
   private static final List<String> SOURCES =
       List.of("h1", "low", "odd", "pair", "nobody", "feed", "both", "10.0.0.3", "2001:db8::/127", "tagged");
@@ -50,9 +50,10 @@ final class RandomPolicies {
   private final Random random;
   private final boolean rich;
   private final Set<Integer> active;
+  private int named;
 
   /** A generator whose rules use about half of the dimensions, and addresses. */
-  RandomPolicies(long seed) {
+  public RandomPolicies(long seed) {
     random = new Random(seed);
     rich = random.nextBoolean();
     active = Set.copyOf(random.ints(3, 0, 8).boxed().distinct().toList());
@@ -77,14 +78,14 @@ final class RandomPolicies {
     return active.contains(dimension) && random.nextInt(3) == 0 ? some(values) : List.of();
   }
 
-  Estate estate() {
+  public Estate estate() {
     Optional<Floor> floor =
         random.nextBoolean()
             ? Optional.empty()
             : Optional.of(new Floor(one(floors()), random.nextBoolean()));
-    List<Line> upper = lines(random.nextInt(3), 0);
-    Bay child = new Bay("site", Optional.empty(), lines(random.nextInt(2), 0), List.of(), List.of());
-    Bay root = new Bay("root", floor, upper, lines(random.nextInt(2), 0), List.of(child));
+    List<Line> upper = lines(random.nextInt(3), 0, true);
+    Bay child = new Bay("site", Optional.empty(), lines(random.nextInt(2), 0, true), List.of(), List.of());
+    Bay root = new Bay("root", floor, upper, lines(random.nextInt(2), 0, true), List.of(child));
     Firewall firewall =
         new Firewall(
             "fw",
@@ -97,7 +98,20 @@ final class RandomPolicies {
             List.of(),
             List.of(),
             Optional.empty(),
-            lines(3 + random.nextInt(5), 2));
+            lines(3 + random.nextInt(5), 2, false));
+    Firewall other =
+        new Firewall(
+            "other",
+            Firewall.Kind.HOST,
+            Optional.empty(),
+            "",
+            ZoneOffset.UTC,
+            "",
+            List.of(),
+            List.of(),
+            List.of(),
+            Optional.empty(),
+            List.of());
     return new Estate(
         "small",
         addresses(),
@@ -114,7 +128,7 @@ final class RandomPolicies {
         List.of(zone("a", 60), zone("b", 0), zone("elsewhere", 0)),
         List.of(),
         List.of(root),
-        List.of(firewall));
+        List.of(firewall, other));
   }
 
   private static Firewall.Interface place(String zone) {
@@ -168,13 +182,13 @@ final class RandomPolicies {
         new Schedule.Once(About.named("over"), NOW.minusDays(8), NOW.minusDays(1)));
   }
 
-  private List<Line> lines(int count, int depth) {
+  private List<Line> lines(int count, int depth, boolean ofBay) {
     List<Line> lines = new ArrayList<>();
     for (int i = 0; i < count; i++) {
       if (random.nextInt(8) == 0) {
         lines.add(new Line.Divider("part " + i));
       }
-      lines.add(rule("r" + i, depth));
+      lines.add(rule("r" + named++, depth, ofBay));
     }
     return lines;
   }
@@ -187,7 +201,7 @@ final class RandomPolicies {
     return new Members(random.nextInt(6) == 0, some(from));
   }
 
-  private Rule rule(String name, int depth) {
+  private Rule rule(String name, int depth, boolean ofBay) {
     Rule.Services services =
         active.contains(5) && random.nextInt(4) == 0
             ? new Rule.Services.Standard()
@@ -199,7 +213,7 @@ final class RandomPolicies {
     RuleAction action = new RuleAction.Decide(one(List.of(Action.values())));
     if (depth > 0 && random.nextInt(4) == 0) {
       Optional<Action> end = Optional.ofNullable(one(ends()));
-      action = new RuleAction.Drawer(lines(random.nextInt(3), depth - 1), end, one(logs()));
+      action = new RuleAction.Drawer(lines(random.nextInt(3), depth - 1, ofBay), end, one(logs()));
     }
     return new Rule(
         About.named(name),
@@ -221,7 +235,9 @@ final class RandomPolicies {
         one(logs()),
         List.of(),
         random.nextInt(9) == 0,
-        random.nextInt(9) > 0 ? List.of() : List.of(random.nextBoolean() ? "fw" : "other"));
+        !ofBay || random.nextInt(4) > 0
+            ? List.of()
+            : List.of(random.nextBoolean() ? "fw" : "other"));
   }
 
   /** Floors that tell zones apart only where the packets do. */
@@ -242,7 +258,7 @@ final class RandomPolicies {
   }
 
   /** A packet for every combination of values that the vocabulary above tells apart. */
-  List<Packet> packets() {
+  public List<Packet> packets() {
     List<String> four =
         IntStream.rangeClosed(0, 5).mapToObj(i -> "10.0.0." + i).toList();
     List<String> six = List.of("2001:db8::", "2001:db8::1", "2001:db8::2", "2001:db8::4");
