@@ -67,7 +67,7 @@ build_server() {
   if [ ! -f "$server_jar" ] || [ ! -f "$yard_jar" ] ||
     newer "$server_jar" "$root"/{core,exchange,server,yard}/{src/main,pom.xml} "$root/pom.xml" "$root/web/dist"; then
     say "Building the server and the yard …"
-    (cd "$root" && mvn -q -B -pl core,exchange,cli,yard,server -Dmaven.test.skip=true \
+    (cd "$root" && mvn -q -B -pl core,exchange,cli,yard,server -DskipTests \
       -Dspotless.check.skip=true package) >&2 || fail "the server does not build."
     touch "$server_jar" "$yard_jar"
   fi

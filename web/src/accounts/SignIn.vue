@@ -13,7 +13,6 @@ const password = ref("");
 const trouble = ref("");
 const busy = ref(false);
 
-/** Asking also brings the token that every request that changes something has to carry. */
 onMounted(async () => {
   if (await resume()) await leave();
 });

@@ -17,11 +17,18 @@ export async function resume(): Promise<boolean> {
   }
 }
 
+/** Any answer brings the token that a request which changes something has to carry. */
+async function withToken(): Promise<void> {
+  if (!document.cookie.includes("XSRF-TOKEN=")) await resume();
+}
+
 export async function signIn(name: string, password: string): Promise<void> {
+  await withToken();
   person.value = await answer(http.POST("/api/session", { body: { name, password } }));
 }
 
 export async function claim(code: string, name: string, password: string): Promise<void> {
+  await withToken();
   person.value = await answer(http.POST("/api/session/first", { body: { code, name, password } }));
 }
 

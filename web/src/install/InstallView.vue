@@ -192,6 +192,9 @@ onUnmounted(() => window.clearTimeout(timer));
       <button class="button" :disabled="asking" @click="ask">
         {{ asking ? "Asking …" : "Ask all where they stand" }}
       </button>
+      <span v-if="newest && chosen.length === 0 && !running" class="soft">{{
+        due.length === 0 ? "Every firewall is level." : "Choose firewalls above."
+      }}</span>
       <span v-if="install?.over" class="soft" role="status">
         The last install, revision {{ install.revision }} by {{ install.who }}, is over:
         {{ install.targets.filter((t) => t.state === "done").length }} of

@@ -49,6 +49,10 @@ function differences(c: Change): { field: string; before: string; after: string 
   );
 }
 
+function place(above: string): string {
+  return above ? `below ${above}` : "the top";
+}
+
 const newestFirst = computed(() => [...draft.value].reverse());
 
 function time(at: string): string {
@@ -117,7 +121,9 @@ onMounted(() => {
           </div>
           <p v-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
           <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
-          <p v-else-if="c.kind === 'move'" class="soft">It stands somewhere else now.</p>
+          <p v-else-if="c.kind === 'move'">
+            From {{ place(c.followed) }} to {{ place(c.follows) }}.
+          </p>
           <table v-else>
             <thead class="visually-hidden">
               <tr>

@@ -195,12 +195,13 @@ function jump(row: Row) {
             >
             <i aria-hidden="true" />
           </span>
-          <RouterLink
-            v-if="!row.shelf.editable"
-            class="away"
-            :to="`/shelves/bay/${row.shelf.ownerId}`"
-            title="This shelf belongs to a bay and holds for every firewall below it"
-            >shared; edit it in {{ row.shelf.owner }}</RouterLink
+          <span v-if="!row.shelf.editable" role="gridcell"
+            ><RouterLink
+              class="away"
+              :to="`/shelves/bay/${row.shelf.ownerId}`"
+              title="This shelf belongs to a bay and holds for every firewall below it"
+              >shared; edit it in {{ row.shelf.owner }}</RouterLink
+            ></span
           >
         </div>
         <div
@@ -414,7 +415,7 @@ function jump(row: Row) {
   position: relative;
   overflow: auto;
   padding-bottom: 40vh;
-  --lead: 20px 35px minmax(112px, 1.7fr) minmax(60px, 0.55fr) minmax(60px, 0.6fr)
+  --lead: 20px 41px minmax(108px, 1.7fr) minmax(60px, 0.55fr) minmax(60px, 0.6fr)
     minmax(76px, 1.05fr) minmax(76px, 1.05fr) minmax(68px, 0.95fr);
   --tail: 66px 36px 72px;
   --cols: var(--lead) var(--tail);

@@ -28,7 +28,8 @@ final class Document {
     try {
       return LocalDateTime.parse(text);
     } catch (DateTimeParseException e) {
-      throw new UsageException("--now '" + text + "' is not understood; write it as 2026-11-23T10:00");
+      throw new UsageException(
+          "--now '" + text + "' is not understood; write it as 2026-11-23T10:00");
     }
   }
 

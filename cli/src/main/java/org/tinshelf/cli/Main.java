@@ -19,8 +19,14 @@ public final class Main {
   private Main() {}
 
   public static void main(String[] arguments) {
-    PrintStream out = new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.out), false, StandardCharsets.UTF_8);
-    PrintStream err = new PrintStream(new java.io.FileOutputStream(java.io.FileDescriptor.err), true, StandardCharsets.UTF_8);
+    PrintStream out =
+        new PrintStream(
+            new java.io.FileOutputStream(java.io.FileDescriptor.out),
+            false,
+            StandardCharsets.UTF_8);
+    PrintStream err =
+        new PrintStream(
+            new java.io.FileOutputStream(java.io.FileDescriptor.err), true, StandardCharsets.UTF_8);
     System.setOut(out);
     System.setErr(err);
     int status = run(arguments);
@@ -44,7 +50,8 @@ public final class Main {
     if (e instanceof BadDocumentException bad) {
       bad.problems().forEach(System.err::println);
       int count = bad.problems().size();
-      System.err.println(count == 1 ? "1 problem; nothing was read." : count + " problems; nothing was read.");
+      System.err.println(
+          count == 1 ? "1 problem; nothing was read." : count + " problems; nothing was read.");
     } else if (e instanceof UncheckedIOException io) {
       boolean missing = io.getCause() instanceof java.nio.file.NoSuchFileException;
       System.err.println(

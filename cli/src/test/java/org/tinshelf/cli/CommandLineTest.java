@@ -58,15 +58,16 @@ class CommandLineTest {
     assertEquals("", result.err());
     assertTrue(result.out().contains("medium redundant     machines/upper 1"), result.out());
     assertEquals(
-        1, run("check", DEMO, "--firewall", "ticket-db", "--fail-on", "medium", "--now", NOW).status());
+        1,
+        run("check", DEMO, "--firewall", "ticket-db", "--fail-on", "medium", "--now", NOW)
+            .status());
     assertEquals(1, run("check", DEMO, "--now", NOW).status());
     assertEquals(0, run("check", DEMO, "--fail-on", "never", "--now", NOW).status());
   }
 
   @Test
   void checkAsJsonHasTheFormOfTheContract() throws Exception {
-    Result result =
-        run("check", DEMO, "--firewall", "gannet-fw", "--format", "json", "--now", NOW);
+    Result result = run("check", DEMO, "--firewall", "gannet-fw", "--format", "json", "--now", NOW);
     JsonNode checked = result.json().get("checked").get(0);
     assertEquals("Saltmarsh Ferries", result.json().get("document").asString());
     assertEquals("gannet-fw", checked.get("firewall").asString());
@@ -95,7 +96,12 @@ class CommandLineTest {
     Result result = run("check", DEMO, "--format", "json", "--exceptions", "--now", NOW);
     for (String kind :
         List.of(
-            "shadowed", "redundant", "conflict", "never-matches", "exception", "overly-broad",
+            "shadowed",
+            "redundant",
+            "conflict",
+            "never-matches",
+            "exception",
+            "overly-broad",
             "silent-end")) {
       assertTrue(result.out().contains("\"" + kind + "\""), kind);
     }
@@ -134,7 +140,15 @@ class CommandLineTest {
         {"from":"outside","to":"self","source":"203.0.113.99","destination":"198.51.100.10","protocol":1,"icmpType":8,"icmpCode":0}
         """);
     Result result =
-        run("probe", DEMO, "--firewall", "gannet-fw", "--packets", packets.toString(), "--now", NOW);
+        run(
+            "probe",
+            DEMO,
+            "--firewall",
+            "gannet-fw",
+            "--packets",
+            packets.toString(),
+            "--now",
+            NOW);
     assertEquals(0, result.status(), result.err());
     String[] lines = result.out().strip().split("\n");
     assertEquals(2, lines.length);
@@ -156,8 +170,7 @@ class CommandLineTest {
         {"from":"moon","to":"outside","source":"10.72.16.9","destination":"203.0.113.10"}
         {"to":"outside","source":"10.72.16.9","destination":"203.0.113.10"}
         """);
-    Result result =
-        run("probe", DEMO, "--firewall", "gannet-fw", "--packets", packets.toString());
+    Result result = run("probe", DEMO, "--firewall", "gannet-fw", "--packets", packets.toString());
     assertEquals(2, result.status());
     assertEquals("", result.out());
     assertTrue(result.err().contains("line 1: source and destination"), result.err());

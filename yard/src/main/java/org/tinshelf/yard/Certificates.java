@@ -58,7 +58,9 @@ final class Certificates {
     this.authorityKey = authorityKey;
   }
 
-  /** Opens or makes the certificates in a folder: {@code trust.pem} and {@code identity.p12} too. */
+  /**
+   * Opens or makes the certificates in a folder: {@code trust.pem} and {@code identity.p12} too.
+   */
   static Certificates at(Path dir) throws GeneralSecurityException, IOException {
     Path secret = dir.resolve("identity.p12.password");
     if (!Files.exists(secret)) {
@@ -79,8 +81,7 @@ final class Certificates {
     KeyStore opened = read(store, password);
     X509Certificate authority = (X509Certificate) opened.getCertificate(AUTHORITY);
     Certificates all =
-        new Certificates(
-            dir, password, authority, (PrivateKey) opened.getKey(AUTHORITY, password));
+        new Certificates(dir, password, authority, (PrivateKey) opened.getKey(AUTHORITY, password));
     Files.writeString(dir.resolve("trust.pem"), pem(authority));
     all.make(dir.resolve("identity.p12"), "Tin Shelf");
     return all;
@@ -90,8 +91,7 @@ final class Certificates {
   SSLContext serverContext(String firewall) throws GeneralSecurityException, IOException {
     Path store = dir.resolve(firewall + ".p12");
     make(store, firewall);
-    KeyManagerFactory keys =
-        KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+    KeyManagerFactory keys = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
     keys.init(read(store, password), password);
     KeyStore trusted = KeyStore.getInstance("PKCS12");
     trusted.load(null, null);

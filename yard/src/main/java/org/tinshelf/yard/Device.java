@@ -30,8 +30,7 @@ public final class Device {
   public synchronized void replace(String json) throws IOException {
     Path next = dir.resolve("policy.json.next");
     Files.writeString(next, json);
-    Files.move(
-        next, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+    Files.move(next, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
   }
 
   /** A strong entity tag of the present state. */

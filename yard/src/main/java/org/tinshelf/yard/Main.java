@@ -16,10 +16,16 @@ import picocli.CommandLine.Parameters;
     mixinStandardHelpOptions = true)
 public final class Main implements Callable<Integer> {
 
-  @Option(names = "--dir", required = true, description = "where certificates and policies are kept")
+  @Option(
+      names = "--dir",
+      required = true,
+      description = "where certificates and policies are kept")
   private Path dir;
 
-  @Option(names = "--first-port", required = true, description = "the others follow, busy ones left out")
+  @Option(
+      names = "--first-port",
+      required = true,
+      description = "the others follow, busy ones left out")
   private int firstPort;
 
   @Parameters(arity = "1..*", paramLabel = "NAME", description = "names of firewalls")

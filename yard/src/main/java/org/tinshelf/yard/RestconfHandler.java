@@ -176,8 +176,7 @@ final class RestconfHandler implements HttpHandler {
     json(exchange, status, out);
   }
 
-  private static void json(HttpExchange exchange, int status, ObjectNode body)
-      throws IOException {
+  private static void json(HttpExchange exchange, int status, ObjectNode body) throws IOException {
     send(exchange, status, YANG_JSON, JSON.writeValueAsString(body));
   }
 

@@ -73,8 +73,7 @@ public final class Yard implements AutoCloseable {
   private static HttpsServer listen(int from) throws IOException {
     for (int port = from; port < from + TRIES; port++) {
       try {
-        return HttpsServer.create(
-            new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
+        return HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), 0);
       } catch (BindException e) {
         continue;
       }

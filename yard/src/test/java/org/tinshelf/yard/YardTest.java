@@ -48,14 +48,14 @@ class YardTest {
     KeyStore trusted = KeyStore.getInstance("PKCS12");
     trusted.load(null, null);
     try (InputStream in = Files.newInputStream(dir.resolve("trust.pem"))) {
-      trusted.setCertificateEntry("a", CertificateFactory.getInstance("X.509").generateCertificate(in));
+      trusted.setCertificateEntry(
+          "a", CertificateFactory.getInstance("X.509").generateCertificate(in));
     }
     TrustManagerFactory trust =
         TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
     trust.init(trusted);
     char[] password = Files.readString(dir.resolve("identity.p12.password")).toCharArray();
-    KeyManagerFactory keys =
-        KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+    KeyManagerFactory keys = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
     KeyStore identity = KeyStore.getInstance("PKCS12");
     try (InputStream in = Files.newInputStream(dir.resolve("identity.p12"))) {
       identity.load(in, password);

@@ -9,7 +9,9 @@ import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.space.Diagrams;
 
-/** Finds pairs of live rules with opposite effects whose order matters; a drawer's end may be upper. */
+/**
+ * Finds pairs of live rules with opposite effects whose order matters; a drawer's end may be upper.
+ */
 final class Conflicts {
 
   private final Reading reading;
@@ -65,8 +67,7 @@ final class Conflicts {
 
   private Severity severity(int j, List<Integer> upper) {
     boolean exposed =
-        upper.stream()
-            .anyMatch(i -> diagrams.and(contested(i, j), lowestTrust) != Diagrams.EMPTY);
+        upper.stream().anyMatch(i -> diagrams.and(contested(i, j), lowestTrust) != Diagrams.EMPTY);
     return exposed ? Severity.HIGH : Severity.MEDIUM;
   }
 

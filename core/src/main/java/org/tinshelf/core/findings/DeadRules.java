@@ -86,11 +86,9 @@ final class DeadRules {
     }
     List<Integer> by = reading.cover(reading.matched(i), takers);
     boolean lets = reading.entry(i).outcome().orElseThrow().action().lets();
-    boolean onlyBlocks =
-        !lets && diagrams.and(settledOtherwise, allowedAbove) == Diagrams.EMPTY;
+    boolean onlyBlocks = !lets && diagrams.and(settledOtherwise, allowedAbove) == Diagrams.EMPTY;
     boolean always =
-        !reading.livingSoFar(i)
-            || fixed(i, by) && !diagrams.within(reading.matched(i), sameWidest);
+        !reading.livingSoFar(i) || fixed(i, by) && !diagrams.within(reading.matched(i), sameWidest);
     return finding(
         i,
         Kind.SHADOWED,

@@ -143,7 +143,8 @@ public final class Sentences {
 
   private static boolean apart(AddressSet a, AddressSet b) {
     Predicate<Boolean> meet =
-        six -> six ? !a.v6().isEmpty() && !b.v6().isEmpty() : !a.v4().isEmpty() && !b.v4().isEmpty();
+        six ->
+            six ? !a.v6().isEmpty() && !b.v6().isEmpty() : !a.v4().isEmpty() && !b.v4().isEmpty();
     return !meet.test(false) && !meet.test(true);
   }
 
@@ -174,7 +175,9 @@ public final class Sentences {
             .collect(Collectors.toList());
     more.add(
         p.time()
-            .format(java.time.format.DateTimeFormatter.ofPattern("EEE d MMM HH:mm", java.util.Locale.ENGLISH)));
+            .format(
+                java.time.format.DateTimeFormatter.ofPattern(
+                    "EEE d MMM HH:mm", java.util.Locale.ENGLISH)));
     return out.append(", ").append(String.join(", ", more)).toString();
   }
 }

@@ -76,7 +76,9 @@ public sealed interface Address {
     record Countries(List<String> codes) implements Origin {}
   }
 
-  /** Everything its members hold, less everything {@code except} holds; names of address objects. */
+  /**
+   * Everything its members hold, less everything {@code except} holds; names of address objects.
+   */
   record Group(About about, List<String> members, List<String> except) implements Address {}
 
   /** Every address object, other than labelled groups, whose labels fit the expression. */

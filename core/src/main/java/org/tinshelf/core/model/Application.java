@@ -18,7 +18,8 @@ public sealed interface Application {
    * @param risk 1 to 5
    * @param services its standard services: names of service objects, or literals
    */
-  record Single(About about, String category, int risk, List<String> services) implements Application {}
+  record Single(About about, String category, int risk, List<String> services)
+      implements Application {}
 
   /** Applications and groups by name. */
   record Group(About about, List<String> members) implements Application {}

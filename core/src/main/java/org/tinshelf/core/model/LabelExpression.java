@@ -69,7 +69,9 @@ public final class LabelExpression {
     }
     if (!text.substring(at).isBlank()) {
       throw new IllegalArgumentException(
-          "'" + text.substring(at).strip() + "' is not a label, 'and', 'or', 'not' or a parenthesis");
+          "'"
+              + text.substring(at).strip()
+              + "' is not a label, 'and', 'or', 'not' or a parenthesis");
     }
     Parser parser = new Parser(tokens);
     Node root = parser.either();

@@ -84,7 +84,8 @@ public record ServiceTerm(int protocol, List<Span> first, List<Span> second) {
     for (String piece : text.split(",", -1)) {
       String[] ends = piece.strip().split("-", -1);
       if (ends.length > 2) {
-        throw new IllegalArgumentException("'" + piece.strip() + "' is not a port or a range of ports");
+        throw new IllegalArgumentException(
+            "'" + piece.strip() + "' is not a port or a range of ports");
       }
       int first = number(ends[0], 65_535, "a port");
       int last = ends.length == 1 ? first : number(ends[1], 65_535, "a port");
@@ -113,7 +114,10 @@ public record ServiceTerm(int protocol, List<Span> first, List<Span> second) {
     }
     if (Protocol.hasType(protocol)) {
       String name = Protocol.name(protocol);
-      return name + "/" + (first.isEmpty() ? "all" : join(first)) + (second.isEmpty() ? "" : "/" + join(second));
+      return name
+          + "/"
+          + (first.isEmpty() ? "all" : join(first))
+          + (second.isEmpty() ? "" : "/" + join(second));
     }
     return "protocol/" + protocol;
   }

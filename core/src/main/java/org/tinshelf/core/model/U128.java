@@ -23,9 +23,7 @@ public record U128(long hi, long lo) implements Comparable<U128> {
     if (bits == 0) {
       return ZERO;
     }
-    return bits > 64
-        ? new U128(-1L >>> (128 - bits), -1L)
-        : new U128(0, -1L >>> (64 - bits));
+    return bits > 64 ? new U128(-1L >>> (128 - bits), -1L) : new U128(0, -1L >>> (64 - bits));
   }
 
   /** The number after this one. */

@@ -53,8 +53,7 @@ public record AddressSet(IntervalSet v4, IntervalSet v6) {
         }
       }
       ranges.add(
-          new AddressRange(
-              new Ip(mask.v6(), first), new Ip(mask.v6(), first.or(U128.ones(low)))));
+          new AddressRange(new Ip(mask.v6(), first), new Ip(mask.v6(), first.or(U128.ones(low)))));
     }
     return of(ranges);
   }

@@ -64,7 +64,8 @@ public final class PacketSpace {
         List.of(Protocol.ICMP, Protocol.TCP, Protocol.UDP, Protocol.ICMP6, Protocol.SCTP)) {
       protocols.add(IntervalSet.of(p, p));
     }
-    List<IntervalSet> firsts = new ArrayList<>(List.of(IntervalSet.of(0, 0), IntervalSet.of(0, 255)));
+    List<IntervalSet> firsts =
+        new ArrayList<>(List.of(IntervalSet.of(0, 0), IntervalSet.of(0, 255)));
     List<IntervalSet> seconds = new ArrayList<>(firsts);
     List<IntervalSet> applications = new ArrayList<>();
     for (Region region : regions) {
@@ -163,8 +164,7 @@ public final class PacketSpace {
           pick(
               Dimension.SOURCE,
               source.family(six),
-              pick(
-                  Dimension.DESTINATION, destination.family(six), diagrams.or(services, icmp)));
+              pick(Dimension.DESTINATION, destination.family(six), diagrams.or(services, icmp)));
       set = diagrams.or(set, family);
     }
     return set;
@@ -194,8 +194,7 @@ public final class PacketSpace {
     lower = pick(Dimension.USER, user.of(numbers(region.users())), lower);
     int services = Diagrams.EMPTY;
     for (Region.Choice choice : region.choices()) {
-      int on =
-          pick(Dimension.APPLICATION, application.of(numbers(choice.applications())), lower);
+      int on = pick(Dimension.APPLICATION, application.of(numbers(choice.applications())), lower);
       services = diagrams.or(services, choice.terms().map(t -> terms(t, on)).orElse(on));
     }
     int set = pick(Dimension.DESTINATION, destination.of(region.destination()), services);

@@ -58,7 +58,8 @@ public record Region(
   }
 
   private static boolean covers(List<ServiceTerm.Span> spans, int number) {
-    return spans.isEmpty() || spans.stream().anyMatch(s -> s.first() <= number && number <= s.last());
+    return spans.isEmpty()
+        || spans.stream().anyMatch(s -> s.first() <= number && number <= s.last());
   }
 
   private static boolean agrees(ServiceTerm term, Packet p) {

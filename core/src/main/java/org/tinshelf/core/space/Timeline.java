@@ -112,8 +112,7 @@ public final class Timeline {
     long first = Math.max(0, from);
     long last = Math.min(span.length, to) - 1;
     if (first <= last) {
-      out.add(
-          new IntervalSet.Interval(U128.of(span.offset + first), U128.of(span.offset + last)));
+      out.add(new IntervalSet.Interval(U128.of(span.offset + first), U128.of(span.offset + last)));
     }
   }
 }

@@ -33,7 +33,8 @@ public record When(List<Schedule> schedules, Optional<LocalDate> expires) {
     for (Schedule.Window w : ((Schedule.Weekly) schedule).windows()) {
       boolean pastMidnight = !w.to().isAfter(w.from());
       boolean today = w.days().contains(day) && !at.isBefore(w.from());
-      boolean sinceYesterday = pastMidnight && w.days().contains(day.minus(1)) && at.isBefore(w.to());
+      boolean sinceYesterday =
+          pastMidnight && w.days().contains(day.minus(1)) && at.isBefore(w.to());
       if (today && (pastMidnight || at.isBefore(w.to())) || sinceYesterday) {
         return true;
       }

@@ -125,11 +125,13 @@ public final class Witnesses {
         return new Ip(six, wanted);
       }
     }
-    IntervalSet.Interval interval = values.intervals().get(0);
-    U128 tenth = interval.first().or(U128.of(9));
-    boolean inside =
-        tenth.compareTo(interval.first()) >= 0 && tenth.compareTo(interval.last()) <= 0;
-    return new Ip(six, inside ? tenth : interval.first());
+    for (IntervalSet.Interval interval : values.intervals()) {
+      U128 ninth = interval.first().or(U128.of(9));
+      if (ninth.compareTo(interval.last()) <= 0) {
+        return new Ip(six, ninth);
+      }
+    }
+    return new Ip(six, values.intervals().get(0).last());
   }
 
   private Packet packet(Map<Dimension, Integer> chosen) {

@@ -22,7 +22,9 @@ import org.tinshelf.core.model.UserGroup;
 import org.tinshelf.core.space.AddressSet;
 import org.tinshelf.core.space.Universe;
 
-/** The estate's objects by name, and what they come down to. An object's name wins over a literal. */
+/**
+ * The estate's objects by name, and what they come down to. An object's name wins over a literal.
+ */
 public final class Catalogue {
 
   private final Map<String, Address> addresses;
@@ -134,7 +136,9 @@ public final class Catalogue {
     return List.copyOf(all);
   }
 
-  /** The applications behind names of applications and groups, as indexes of {@link #applications}. */
+  /**
+   * The applications behind names of applications and groups, as indexes of {@link #applications}.
+   */
   public BitSet applications(List<String> names) {
     BitSet bits = new BitSet();
     for (String name : names) {

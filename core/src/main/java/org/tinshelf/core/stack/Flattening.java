@@ -100,8 +100,7 @@ final class Flattening {
     }
   }
 
-  private void read(
-      String shelf, String prefix, List<Line> lines, Enclosing enclosing) {
+  private void read(String shelf, String prefix, List<Line> lines, Enclosing enclosing) {
     int number = 0;
     for (Line line : lines) {
       if (line instanceof Rule rule) {
@@ -142,8 +141,7 @@ final class Flattening {
       Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Action> action, Log log, Rule rule) {
     Optional<Outcome> outcome =
         action.map(a -> new Outcome(a, log, Set.copyOf(rule.inspection()), rule.sourceNat()));
-    entries.add(
-        new Entry(kind, ref, in.regions, in.widest, outcome, in.living, Optional.of(rule)));
+    entries.add(new Entry(kind, ref, in.regions, in.widest, outcome, in.living, Optional.of(rule)));
   }
 
   private boolean living(Members members) {

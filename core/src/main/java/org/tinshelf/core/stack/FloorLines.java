@@ -45,8 +45,7 @@ final class FloorLines {
       case OPEN -> true;
       case CLOSED -> false;
       case WITHIN_ZONES -> from.equals(to) && !from.equals(Zone.SELF);
-      case BY_TRUST ->
-          high.isPresent() && low.isPresent() && high.getAsInt() > low.getAsInt();
+      case BY_TRUST -> high.isPresent() && low.isPresent() && high.getAsInt() > low.getAsInt();
     };
   }
 

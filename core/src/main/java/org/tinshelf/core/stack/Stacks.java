@@ -107,7 +107,8 @@ public final class Stacks {
     } else if (estate.zones().isEmpty()) {
       zones = new ArrayList<>(List.of(Universe.UNNAMED_ZONE));
     } else {
-      zones = estate.zones().stream().map(Zone::name).collect(Collectors.toCollection(ArrayList::new));
+      zones =
+          estate.zones().stream().map(Zone::name).collect(Collectors.toCollection(ArrayList::new));
     }
     zones.add(Zone.SELF);
     return zones;

@@ -44,8 +44,10 @@ final class BruteForce {
   BruteForce(Estate estate) {
     this.estate = estate;
     this.firewall = estate.firewalls().get(0);
-    addresses = estate.addresses().stream().collect(Collectors.toMap(Address::name, Function.identity()));
-    services = estate.services().stream().collect(Collectors.toMap(Service::name, Function.identity()));
+    addresses =
+        estate.addresses().stream().collect(Collectors.toMap(Address::name, Function.identity()));
+    services =
+        estate.services().stream().collect(Collectors.toMap(Service::name, Function.identity()));
     Bay root = estate.bays().get(0);
     Bay site = root.bays().get(0);
     lines("root/upper ", "", root.upper(), List.of());
@@ -66,7 +68,9 @@ final class BruteForce {
         continue;
       }
       n++;
-      boolean gone = rule.expires().isPresent() && rule.expires().get().isBefore(RandomPolicies.NOW.toLocalDate());
+      boolean gone =
+          rule.expires().isPresent()
+              && rule.expires().get().isBefore(RandomPolicies.NOW.toLocalDate());
       if (!rule.on() || gone || !rule.only().isEmpty() && !rule.only().contains("fw")) {
         continue;
       }
@@ -74,13 +78,21 @@ final class BruteForce {
       all.add(rule);
       String nat = rule.inspection() + "/" + rule.sourceNat();
       if (rule.action() instanceof RuleAction.Decide d) {
-        rows.add(new Row(shelf + prefix + n, all, d.action(), d.action() + "/" + rule.log() + nat, true));
+        rows.add(
+            new Row(
+                shelf + prefix + n, all, d.action(), d.action() + "/" + rule.log() + nat, true));
       } else {
         RuleAction.Drawer d = (RuleAction.Drawer) rule.action();
         rows.add(new Row(shelf + prefix + n, all, null, null, false));
         lines(shelf, prefix + n + ".", d.lines(), all);
         if (d.end().isPresent()) {
-          rows.add(new Row(shelf + prefix + n + ".end", all, d.end().get(), d.end().get() + "/" + d.log() + nat, false));
+          rows.add(
+              new Row(
+                  shelf + prefix + n + ".end",
+                  all,
+                  d.end().get(),
+                  d.end().get() + "/" + d.log() + nat,
+                  false));
         }
       }
     }
@@ -98,14 +110,19 @@ final class BruteForce {
           case CLOSED -> false;
           case OPEN -> true;
           case WITHIN_ZONES -> p.from().equals(p.to()) && !p.from().equals("self");
-          case BY_TRUST -> trust(p.from()) >= 0 && trust(p.to()) >= 0 && trust(p.from()) > trust(p.to());
+          case BY_TRUST ->
+              trust(p.from()) >= 0 && trust(p.to()) >= 0 && trust(p.from()) > trust(p.to());
         };
     Action action = lets ? Action.ALLOW : Action.DROP;
     return Map.entry(action, action + "/" + (floor.log() ? Log.END : Log.NONE) + "[]/false");
   }
 
   private int trust(String zone) {
-    return estate.zones().stream().filter(z -> z.name().equals(zone)).mapToInt(z -> z.trust().getAsInt()).findFirst().orElse(-1);
+    return estate.zones().stream()
+        .filter(z -> z.name().equals(zone))
+        .mapToInt(z -> z.trust().getAsInt())
+        .findFirst()
+        .orElse(-1);
   }
 
   private boolean matches(Rule r, Packet p) {
@@ -140,25 +157,31 @@ final class BruteForce {
     } else if (a instanceof Address.Fixed f) {
       return in(f.range(), ip);
     } else if (a instanceof Address.Wildcard w) {
-      return w.mask().v6() == ip.v6() && ip.value().and(w.mask().value()).equals(w.address().value().and(w.mask().value()));
+      return w.mask().v6() == ip.v6()
+          && ip.value().and(w.mask().value()).equals(w.address().value().and(w.mask().value()));
     } else if (a instanceof Address.Resolved r) {
       return r.content().stream().anyMatch(c -> in(c, ip));
     } else if (a instanceof Address.Group g) {
-      return g.members().stream().anyMatch(m -> holds(m, ip)) && g.except().stream().noneMatch(m -> holds(m, ip));
+      return g.members().stream().anyMatch(m -> holds(m, ip))
+          && g.except().stream().noneMatch(m -> holds(m, ip));
     }
     return addresses.values().stream()
         .anyMatch(o -> o.about().labels().contains("tag") && holds(o.name(), ip));
   }
 
   private boolean user(String name, String user) {
-    Optional<UserGroup> group = estate.users().stream().filter(g -> g.name().equals(name)).findFirst();
+    Optional<UserGroup> group =
+        estate.users().stream().filter(g -> g.name().equals(name)).findFirst();
     return group.map(g -> g.members().contains(user)).orElse(name.equals(user));
   }
 
   private boolean service(Rule r, Packet p) {
     List<String> apps = new ArrayList<>();
     for (String a : r.applications()) {
-      apps.addAll(a.equals("apps") ? List.of("chat", "pipe") : a.equals("risky") ? List.of("pipe") : List.of(a));
+      apps.addAll(
+          a.equals("apps")
+              ? List.of("chat", "pipe")
+              : a.equals("risky") ? List.of("pipe") : List.of(a));
     }
     if (!apps.isEmpty() && !apps.contains(p.application())) {
       return false;
@@ -177,9 +200,15 @@ final class BruteForce {
   private boolean service(String name, Packet p) {
     Service s = services.get(name);
     List<ServiceTerm> terms =
-        s == null ? List.of(ServiceTerm.parse(name)) : s instanceof Service.Terms t ? t.terms() : List.of();
+        s == null
+            ? List.of(ServiceTerm.parse(name))
+            : s instanceof Service.Terms t ? t.terms() : List.of();
     return terms.stream()
-        .anyMatch(t -> t.protocol() == p.protocol() && has(t.first(), p.first()) && has(t.second(), p.second()));
+        .anyMatch(
+            t ->
+                t.protocol() == p.protocol()
+                    && has(t.first(), p.first())
+                    && has(t.second(), p.second()));
   }
 
   private static boolean has(List<ServiceTerm.Span> spans, int n) {
@@ -187,7 +216,8 @@ final class BruteForce {
   }
 
   private boolean during(String name, Packet p) {
-    Schedule s = estate.schedules().stream().filter(x -> x.name().equals(name)).findFirst().orElseThrow();
+    Schedule s =
+        estate.schedules().stream().filter(x -> x.name().equals(name)).findFirst().orElseThrow();
     if (s instanceof Schedule.Once o) {
       return !p.time().isBefore(o.from()) && p.time().isBefore(o.to());
     }

@@ -46,8 +46,7 @@ class FindingsTest {
             rule("elsewhere", "10.9.0.0/24", "tcp/80", Action.DROP, Log.END),
             rule("web", "10.0.0.0/24", "tcp/80", Action.ALLOW, Log.END));
     assertEquals(1, found.size());
-    assertEquals(
-        List.of("low", "high"), found.get(0).by().stream().map(RuleRef::name).toList());
+    assertEquals(List.of("low", "high"), found.get(0).by().stream().map(RuleRef::name).toList());
     assertEquals(Finding.Severity.HIGH, found.get(0).severity());
     assertEquals(0.0, found.get(0).reach());
   }
@@ -89,8 +88,7 @@ class FindingsTest {
             rule("narrow", "10.0.0.1", "tcp/80", Action.ALLOW, Log.NONE),
             rule("wide", "10.0.0.0/24", "tcp/80", Action.ALLOW, Log.NONE),
             rule("widest", "10.0.0.0/16", "tcp/80", Action.ALLOW, Log.NONE));
-    assertEquals(
-        List.of("narrow", "wide"), found.stream().map(f -> f.rule().name()).toList());
+    assertEquals(List.of("narrow", "wide"), found.stream().map(f -> f.rule().name()).toList());
     found.forEach(f -> assertEquals("widest", f.by().get(0).name()));
   }
 
@@ -98,12 +96,7 @@ class FindingsTest {
   void anIpv4SourceWithAnIpv6DestinationNeverMatches() {
     Line rule =
         Policies.rule(
-            "torn",
-            List.of("10.0.0.1"),
-            List.of("2001:db8::1"),
-            ANY,
-            Action.ALLOW,
-            Log.NONE);
+            "torn", List.of("10.0.0.1"), List.of("2001:db8::1"), ANY, Action.ALLOW, Log.NONE);
     List<Finding> found = of(Finding.Kind.NEVER_MATCHES, rule);
     assertTrue(found.get(0).says().contains("share no address family"), found.get(0).says());
   }
@@ -125,7 +118,9 @@ class FindingsTest {
         "\u201cweb\u201d lets any source reach any destination on 1 port.", web.get(0).says());
     assertEquals(
         List.of(),
-        of(Finding.Kind.OVERLY_BROAD, rule("lan", "10.0.0.0/8", "tcp/443", Action.ALLOW, Log.NONE)));
+        of(
+            Finding.Kind.OVERLY_BROAD,
+            rule("lan", "10.0.0.0/8", "tcp/443", Action.ALLOW, Log.NONE)));
   }
 
   @Test
@@ -147,7 +142,6 @@ class FindingsTest {
                     rule("half", "10.0.0.0/8", "udp/0-32767", Action.DROP, Log.NONE),
                     rule("rest", "10.0.0.0/8", "", Action.ALLOW, Log.NONE))),
             false);
-    assertEquals(
-        0.625, check.reach().get(new RuleRef("fw/own", "3", "rest")), 1e-12);
+    assertEquals(0.625, check.reach().get(new RuleRef("fw/own", "3", "rest")), 1e-12);
   }
 }

@@ -43,7 +43,17 @@ public final class RandomPolicies {
   public static final LocalDateTime NOW = LocalDateTime.of(2026, 11, 23, 10, 0);
 
   private static final List<String> SOURCES =
-      List.of("h1", "low", "odd", "pair", "nobody", "feed", "both", "10.0.0.3", "2001:db8::/127", "tagged");
+      List.of(
+          "h1",
+          "low",
+          "odd",
+          "pair",
+          "nobody",
+          "feed",
+          "both",
+          "10.0.0.3",
+          "2001:db8::/127",
+          "tagged");
   private static final List<String> SERVICES =
       List.of("web", "ping", "ping6", "gre", "none", "tcp/22", "from-high", "udp/53");
 
@@ -84,7 +94,8 @@ public final class RandomPolicies {
             ? Optional.empty()
             : Optional.of(new Floor(one(floors()), random.nextBoolean()));
     List<Line> upper = lines(random.nextInt(3), 0, true);
-    Bay child = new Bay("site", Optional.empty(), lines(random.nextInt(2), 0, true), List.of(), List.of());
+    Bay child =
+        new Bay("site", Optional.empty(), lines(random.nextInt(2), 0, true), List.of(), List.of());
     Bay root = new Bay("root", floor, upper, lines(random.nextInt(2), 0, true), List.of(child));
     Firewall firewall =
         new Firewall(
@@ -144,7 +155,8 @@ public final class RandomPolicies {
     About tagged = new About("h1", "", List.of("tag"));
     return List.of(
         new Address.Fixed(tagged, Address.Form.HOST, AddressRange.parse("10.0.0.1")),
-        new Address.Fixed(About.named("low"), Address.Form.NETWORK, AddressRange.parse("10.0.0.0/30")),
+        new Address.Fixed(
+            About.named("low"), Address.Form.NETWORK, AddressRange.parse("10.0.0.0/30")),
         new Address.Wildcard(About.named("odd"), Ip.parse("10.0.0.1"), mask),
         new Address.Group(About.named("pair"), List.of("low", "2001:db8::1"), List.of("h1")),
         new Address.Group(About.named("nobody"), List.of("h1"), List.of("low")),
@@ -259,8 +271,7 @@ public final class RandomPolicies {
 
   /** A packet for every combination of values that the vocabulary above tells apart. */
   public List<Packet> packets() {
-    List<String> four =
-        IntStream.rangeClosed(0, 5).mapToObj(i -> "10.0.0." + i).toList();
+    List<String> four = IntStream.rangeClosed(0, 5).mapToObj(i -> "10.0.0." + i).toList();
     List<String> six = List.of("2001:db8::", "2001:db8::1", "2001:db8::2", "2001:db8::4");
     List<String> zones = List.of("a", "b", "self");
     List<Packet> packets = new ArrayList<>();
@@ -280,24 +291,50 @@ public final class RandomPolicies {
   private static List<int[]> services(boolean six) {
     int icmp = six ? 58 : 1;
     return List.of(
-        new int[] {6, 40_000, 80}, new int[] {6, 7, 80}, new int[] {6, 40_000, 81},
-        new int[] {6, 7, 81}, new int[] {6, 40_000, 22}, new int[] {6, 7, 22},
-        new int[] {6, 40_000, 23}, new int[] {6, 7, 23}, new int[] {17, 9, 53}, new int[] {17, 9, 54},
-        new int[] {icmp, 8, 0}, new int[] {icmp, 128, 0}, new int[] {icmp, 128, 1},
-        new int[] {47, 0, 0}, new int[] {50, 0, 0});
+        new int[] {6, 40_000, 80},
+        new int[] {6, 7, 80},
+        new int[] {6, 40_000, 81},
+        new int[] {6, 7, 81},
+        new int[] {6, 40_000, 22},
+        new int[] {6, 7, 22},
+        new int[] {6, 40_000, 23},
+        new int[] {6, 7, 23},
+        new int[] {17, 9, 53},
+        new int[] {17, 9, 54},
+        new int[] {icmp, 8, 0},
+        new int[] {icmp, 128, 0},
+        new int[] {icmp, 128, 1},
+        new int[] {47, 0, 0},
+        new int[] {50, 0, 0});
   }
 
   private void pairs(List<Packet> out, String from, String to, int[] service, List<String> ips) {
     for (String source : ips) {
       for (String destination : ips) {
-        for (String user : active.contains(2) ? List.of("unknown", "ida", "tomas") : List.of("unknown")) {
-          for (String app : active.contains(3) || active.contains(5) ? List.of("unknown", "chat", "pipe") : List.of("unknown")) {
+        for (String user :
+            active.contains(2) ? List.of("unknown", "ida", "tomas") : List.of("unknown")) {
+          for (String app :
+              active.contains(3) || active.contains(5)
+                  ? List.of("unknown", "chat", "pipe")
+                  : List.of("unknown")) {
             for (LocalDateTime time : times()) {
-              for (Profile profile : active.contains(6) ? Profile.values() : new Profile[] {Profile.OFFICE}) {
+              for (Profile profile :
+                  active.contains(6) ? Profile.values() : new Profile[] {Profile.OFFICE}) {
                 for (Guard guard : active.contains(7) ? Guard.values() : new Guard[] {Guard.NONE}) {
                   out.add(
-                      new Packet(from, to, Ip.parse(source), Ip.parse(destination), service[0],
-                          service[1], service[2], app, user, time, profile, guard));
+                      new Packet(
+                          from,
+                          to,
+                          Ip.parse(source),
+                          Ip.parse(destination),
+                          service[0],
+                          service[1],
+                          service[2],
+                          app,
+                          user,
+                          time,
+                          profile,
+                          guard));
                 }
               }
             }

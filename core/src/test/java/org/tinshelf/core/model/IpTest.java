@@ -28,8 +28,17 @@ class IpTest {
   @ParameterizedTest
   @ValueSource(
       strings = {
-        "10.0.0", "10.0.0.256", "10.0.0.01", "", "a", "1:2:3:4:5:6:7", "1::2::3", "12345::", ":1::",
-        "1:2:3:4:5:6:7:8:9", "::10.0.0"
+        "10.0.0",
+        "10.0.0.256",
+        "10.0.0.01",
+        "",
+        "a",
+        "1:2:3:4:5:6:7",
+        "1::2::3",
+        "12345::",
+        ":1::",
+        "1:2:3:4:5:6:7:8:9",
+        "::10.0.0"
       })
   void whatIsNoAddressIsRefused(String text) {
     assertThrows(IllegalArgumentException.class, () -> Ip.parse(text));

@@ -78,8 +78,7 @@ class IntervalSetTest {
 
   @Test
   void aMaskComesDownToItsAddresses() {
-    AddressSet tills =
-        AddressSet.wildcard(Ip.parse("10.72.0.2"), Ip.parse("255.255.252.255"));
+    AddressSet tills = AddressSet.wildcard(Ip.parse("10.72.0.2"), Ip.parse("255.255.252.255"));
     assertEquals(BigInteger.valueOf(4), tills.v4().size());
     for (String site : List.of("10.72.0.2", "10.72.1.2", "10.72.2.2", "10.72.3.2")) {
       assertEquals(true, tills.contains(Ip.parse(site)));

@@ -203,9 +203,11 @@ final class Cursor {
     try {
       return Optional.of(parser.apply(node.asString().strip()));
     } catch (IllegalArgumentException | java.time.DateTimeException e) {
-      problem(String.valueOf(e.getMessage()).toLowerCase(Locale.ROOT).startsWith("text ")
-          ? "'" + node.asString() + "' is not understood"
-          : e.getMessage(), right);
+      problem(
+          String.valueOf(e.getMessage()).toLowerCase(Locale.ROOT).startsWith("text ")
+              ? "'" + node.asString() + "' is not understood"
+              : e.getMessage(),
+          right);
       return Optional.empty();
     }
   }

@@ -240,8 +240,7 @@ public final class DocumentReader {
         }
       }
       at.find("to")
-          .ifPresent(
-              t -> t.parse(org.tinshelf.core.model.AddressRange::parse, "write a network"));
+          .ifPresent(t -> t.parse(org.tinshelf.core.model.AddressRange::parse, "write a network"));
       at.find("via").ifPresent(v -> v.parse(org.tinshelf.core.model.Ip::parse, "write an address"));
       return new Firewall.Route(at.text("to", ""), at.text("via", ""));
     }

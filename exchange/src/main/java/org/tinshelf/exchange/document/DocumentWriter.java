@@ -143,7 +143,8 @@ public final class DocumentWriter {
   private static void term(ObjectNode out, ServiceTerm term) {
     String name = Protocol.name(term.protocol());
     if (Protocol.hasType(term.protocol())) {
-      String type = spans(term.first()) + (term.second().isEmpty() ? "" : "/" + spans(term.second()));
+      String type =
+          spans(term.first()) + (term.second().isEmpty() ? "" : "/" + spans(term.second()));
       out.put(name, type.isEmpty() ? "all" : type);
     } else if (Protocol.hasPorts(term.protocol())
         && !(term.first().isEmpty() && term.second().isEmpty())) {
@@ -221,8 +222,7 @@ public final class DocumentWriter {
   }
 
   private static void floor(ObjectNode out, Optional<Floor> floor) {
-    floor.ifPresent(
-        f -> out.putObject("floor").put("kind", f.kind().word()).put("log", f.log()));
+    floor.ifPresent(f -> out.putObject("floor").put("kind", f.kind().word()).put("log", f.log()));
   }
 
   private static void bay(ObjectNode out, Bay bay) {

@@ -31,7 +31,14 @@ final class ObjectsReader {
   /** The keys that say what an address object is; each has one. */
   private static final List<String> FORMS =
       List.of(
-          "host", "network", "range", "wildcard", "domain", "feed", "countries", "members",
+          "host",
+          "network",
+          "range",
+          "wildcard",
+          "domain",
+          "feed",
+          "countries",
+          "members",
           "labelled");
 
   private static final Map<String, DayOfWeek> DAYS =
@@ -56,9 +63,13 @@ final class ObjectsReader {
             "zones", References.Kind.ZONE);
     BiConsumer<String, References.Kind> each =
         (key, kind) ->
-            document.find(key).ifPresent(list -> list.items().stream()
-                .filter(Cursor::isObject)
-                .forEach(o -> o.find("name").ifPresent(n -> declareName(kind, n))));
+            document
+                .find(key)
+                .ifPresent(
+                    list ->
+                        list.items().stream()
+                            .filter(Cursor::isObject)
+                            .forEach(o -> o.find("name").ifPresent(n -> declareName(kind, n))));
     kinds.forEach(each);
   }
 
@@ -108,7 +119,9 @@ final class ObjectsReader {
     List<String> forms = FORMS.stream().filter(at::has).toList();
     if (forms.size() != 1) {
       at.problem(
-          forms.isEmpty() ? "nothing says what it holds" : "it is several things at once: " + String.join(", ", forms),
+          forms.isEmpty()
+              ? "nothing says what it holds"
+              : "it is several things at once: " + String.join(", ", forms),
           "give exactly one of " + String.join(", ", FORMS));
       return Optional.empty();
     }
@@ -210,10 +223,7 @@ final class ObjectsReader {
 
   /** What looks like a literal gets a literal's error; anything else is a name that is missing. */
   private void literalOrUse(
-      References.Kind kind,
-      String text,
-      Cursor at,
-      java.util.function.Function<String, ?> parser) {
+      References.Kind kind, String text, Cursor at, java.util.function.Function<String, ?> parser) {
     boolean looksLiteral =
         kind == References.Kind.SERVICE
             ? text.indexOf('/') >= 0
@@ -227,8 +237,19 @@ final class ObjectsReader {
 
   Service service(Cursor at) {
     at.object(
-        "name", "note", "labels", "tcp", "tcpFrom", "udp", "udpFrom", "sctp", "sctpFrom", "icmp",
-        "icmp6", "protocol", "members");
+        "name",
+        "note",
+        "labels",
+        "tcp",
+        "tcpFrom",
+        "udp",
+        "udpFrom",
+        "sctp",
+        "sctpFrom",
+        "icmp",
+        "icmp6",
+        "protocol",
+        "members");
     About about = about(at);
     if (at.has("members")) {
       List<String> members = serviceNames(at.items("members"));
@@ -252,7 +273,8 @@ final class ObjectsReader {
             .stream()
             .anyMatch(at::has);
     if (!says) {
-      at.problem("nothing says what it holds", "give tcp, udp, sctp, icmp, icmp6, protocol or members");
+      at.problem(
+          "nothing says what it holds", "give tcp, udp, sctp, icmp, icmp6, protocol or members");
     }
     return new Service.Terms(about, List.copyOf(terms));
   }
@@ -277,7 +299,14 @@ final class ObjectsReader {
 
   Application application(Cursor at) {
     at.object(
-        "name", "note", "labels", "category", "risk", "services", "members", "ofCategories",
+        "name",
+        "note",
+        "labels",
+        "category",
+        "risk",
+        "services",
+        "members",
+        "ofCategories",
         "ofRisk");
     About about = about(at);
     if (at.has("members")) {

@@ -28,9 +28,28 @@ final class RulesReader {
   private static final Map<String, Profile> PROFILES =
       Cursor.words(List.of(Profile.values()), Profile::word);
   private static final String[] KEYS = {
-    "name", "on", "note", "owner", "ticket", "labels", "expires", "from", "to", "source",
-    "destination", "users", "applications", "services", "when", "profiles", "guard", "action",
-    "log", "inspection", "sourceNat", "only"
+    "name",
+    "on",
+    "note",
+    "owner",
+    "ticket",
+    "labels",
+    "expires",
+    "from",
+    "to",
+    "source",
+    "destination",
+    "users",
+    "applications",
+    "services",
+    "when",
+    "profiles",
+    "guard",
+    "action",
+    "log",
+    "inspection",
+    "sourceNat",
+    "only"
   };
 
   private final References references;

@@ -28,8 +28,20 @@ public final class PacketJson {
   private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm");
   private static final Set<String> KEYS =
       Set.of(
-          "from", "to", "source", "destination", "protocol", "sourcePort", "destinationPort",
-          "icmpType", "icmpCode", "application", "user", "time", "profile", "guard");
+          "from",
+          "to",
+          "source",
+          "destination",
+          "protocol",
+          "sourcePort",
+          "destinationPort",
+          "icmpType",
+          "icmpCode",
+          "application",
+          "user",
+          "time",
+          "profile",
+          "guard");
 
   private PacketJson() {}
 
@@ -76,7 +88,9 @@ public final class PacketJson {
     for (String key : node.propertyNames()) {
       if (!KEYS.contains(key)) {
         throw new IllegalArgumentException(
-            "the key '" + key + "' is not known; known are "
+            "the key '"
+                + key
+                + "' is not known; known are "
                 + String.join(", ", KEYS.stream().sorted().toList()));
       }
     }
@@ -162,7 +176,9 @@ public final class PacketJson {
       JsonNode node, boolean ports, String port, boolean typed, String type) {
     if (!ports && node.hasNonNull(port) || !typed && node.hasNonNull(type)) {
       throw new IllegalArgumentException(
-          "a packet of this protocol has no '" + (ports ? type : node.hasNonNull(port) ? port : type) + "'; remove it");
+          "a packet of this protocol has no '"
+              + (ports ? type : node.hasNonNull(port) ? port : type)
+              + "'; remove it");
     }
     if (ports) {
       return number(node, port, 65_535, port.equals("sourcePort") ? 40_000 : 443);

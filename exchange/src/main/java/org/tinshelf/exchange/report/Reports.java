@@ -58,7 +58,8 @@ public final class Reports {
     out.put("reach", f.reach());
     out.set(
         "witness",
-        f.witness().map(p -> (tools.jackson.databind.JsonNode) PacketJson.write(p))
+        f.witness()
+            .map(p -> (tools.jackson.databind.JsonNode) PacketJson.write(p))
             .orElse(JsonNodeFactory.instance.nullNode()));
     out.put("says", f.says());
     return out;
@@ -82,7 +83,10 @@ public final class Reports {
     out.put("log", decision.outcome().log().word());
     out.set(
         "wouldNext",
-        decision.next().map(Entry::ref).map(r -> (tools.jackson.databind.JsonNode) ref(r))
+        decision
+            .next()
+            .map(Entry::ref)
+            .map(r -> (tools.jackson.databind.JsonNode) ref(r))
             .orElse(JsonNodeFactory.instance.nullNode()));
     return JSON.writeValueAsString(out);
   }

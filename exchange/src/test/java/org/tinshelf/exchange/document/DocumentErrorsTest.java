@@ -62,7 +62,8 @@ class DocumentErrorsTest {
   @Test
   void aCycleOfGroupsNamesItsMembers() {
     Problem problem =
-        problems("'addresses':[{'name':'a','members':['b']},{'name':'b','members':[],'except':['a']}]")
+        problems(
+                "'addresses':[{'name':'a','members':['b']},{'name':'b','members':[],'except':['a']}]")
             .get(0);
     assertTrue(problem.wrong().contains("a \u2192 b \u2192 a"), problem.wrong());
   }

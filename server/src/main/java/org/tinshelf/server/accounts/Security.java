@@ -51,7 +51,10 @@ class Security {
 
   @Bean
   SecurityFilterChain chain(
-      HttpSecurity http, SecurityContextRepository contexts, FirstAdministrator first, JsonMapper json)
+      HttpSecurity http,
+      SecurityContextRepository contexts,
+      FirstAdministrator first,
+      JsonMapper json)
       throws Exception {
     return http.securityContext(c -> c.securityContextRepository(contexts))
         .csrf(c -> c.spa())
@@ -76,10 +79,14 @@ class Security {
                                 response,
                                 401,
                                 Map.of(
-                                    "title", "Unauthorized",
-                                    "status", 401,
-                                    "detail", "Sign in first.",
-                                    "firstAdministrator", first.awaited())))
+                                    "title",
+                                    "Unauthorized",
+                                    "status",
+                                    401,
+                                    "detail",
+                                    "Sign in first.",
+                                    "firstAdministrator",
+                                    first.awaited())))
                     .accessDeniedHandler(
                         (request, response, why) ->
                             answer(
@@ -87,8 +94,10 @@ class Security {
                                 response,
                                 403,
                                 Map.of(
-                                    "title", "Forbidden",
-                                    "status", 403,
+                                    "title",
+                                    "Forbidden",
+                                    "status",
+                                    403,
                                     "detail",
                                     "The request did not come from this page. Reload it."))))
         .build();

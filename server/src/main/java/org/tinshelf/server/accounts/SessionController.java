@@ -75,8 +75,7 @@ class SessionController {
     Optional<Account> account = accounts.findByName(given.name().strip());
     waitIfThrottled(key);
     boolean right =
-        encoder.matches(
-                given.password(), account.map(Account::passwordHash).orElse(hashOfNobody))
+        encoder.matches(given.password(), account.map(Account::passwordHash).orElse(hashOfNobody))
             && account.isPresent();
     if (!right) {
       throttle.failed(key);
@@ -100,8 +99,7 @@ class SessionController {
     Optional<Account> account = first.claim(given.code(), given.name(), given.password());
     if (account.isEmpty()) {
       throttle.failed(key);
-      throw Refusal.with(
-          HttpStatus.FORBIDDEN, "This is not the code on the terminal.", Map.of());
+      throw Refusal.with(HttpStatus.FORBIDDEN, "This is not the code on the terminal.", Map.of());
     }
     return open(account.get(), request, response);
   }

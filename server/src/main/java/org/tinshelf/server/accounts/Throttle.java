@@ -30,8 +30,7 @@ final class Throttle {
   /** How long the key has to wait; zero if it may try. */
   Duration wait(String key) {
     State state = states.get(key);
-    Duration left =
-        state == null ? Duration.ZERO : Duration.between(clock.instant(), state.open);
+    Duration left = state == null ? Duration.ZERO : Duration.between(clock.instant(), state.open);
     return left.isNegative() ? Duration.ZERO : left;
   }
 
@@ -47,7 +46,8 @@ final class Throttle {
             return new State(failures, clock.instant());
           }
           Duration pause = FIRST.multipliedBy(1L << Math.min(failures - FREE, 10));
-          return new State(failures, clock.instant().plus(pause.compareTo(MOST) > 0 ? MOST : pause));
+          return new State(
+              failures, clock.instant().plus(pause.compareTo(MOST) > 0 ? MOST : pause));
         });
   }
 

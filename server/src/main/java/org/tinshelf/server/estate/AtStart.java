@@ -51,7 +51,8 @@ class AtStart implements ApplicationRunner {
             store.fill(demo, "the estate as it was taken over");
             LOG.info("Loaded {} with {} firewalls", demo.name(), demo.firewalls().size());
           }
-          if (!settings.endpointsFile().isEmpty() && Files.exists(Path.of(settings.endpointsFile()))) {
+          if (!settings.endpointsFile().isEmpty()
+              && Files.exists(Path.of(settings.endpointsFile()))) {
             JsonNode endpoints = json.readTree(Path.of(settings.endpointsFile()).toFile());
             firewalls
                 .findAll()

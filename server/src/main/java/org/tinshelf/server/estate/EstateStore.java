@@ -205,7 +205,8 @@ public class EstateStore {
       body.remove(FIREWALL_COLUMNS);
       Long bay = f.bay().map(bayIds::get).orElse(root);
       records.put(
-          f.name(), firewalls.save(new FirewallRecord(bay, f, seat++, json.writeValueAsString(body))));
+          f.name(),
+          firewalls.save(new FirewallRecord(bay, f, seat++, json.writeValueAsString(body))));
     }
     Identities identities = identities();
     for (ObjectRecord object : objects.findAllByOrderBySeatAscIdAsc()) {

@@ -10,7 +10,9 @@ import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.stack.Stacks;
 import org.tinshelf.server.estate.Working;
 
-/** Checks of the estate as it stands with the draft, kept until something changes or an hour ends. */
+/**
+ * Checks of the estate as it stands with the draft, kept until something changes or an hour ends.
+ */
 @Component
 public class Checks {
 

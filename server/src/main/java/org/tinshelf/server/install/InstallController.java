@@ -26,7 +26,12 @@ class InstallController {
   record TargetView(long firewall, String name, InstallState state, String message) {}
 
   record InstallView(
-      long id, int revision, Instant startedAt, String who, boolean over, List<TargetView> targets) {}
+      long id,
+      int revision,
+      Instant startedAt,
+      String who,
+      boolean over,
+      List<TargetView> targets) {}
 
   record Start(@NotNull Integer revision, @NotNull List<Long> firewalls) {}
 
@@ -87,7 +92,6 @@ class InstallController {
                         t.firewallId(), names.get(t.firewallId()), t.state(), t.message()))
             .toList();
     boolean over = all.stream().allMatch(t -> t.state().over());
-    return new InstallView(
-        id, install.revision(), install.startedAt(), install.who(), over, all);
+    return new InstallView(id, install.revision(), install.startedAt(), install.who(), over, all);
   }
 }

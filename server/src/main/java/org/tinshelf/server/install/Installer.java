@@ -63,8 +63,7 @@ class Installer {
     transaction.executeWithoutResult(
         s ->
             targets
-                .findByStateNotIn(
-                    List.of(InstallState.DONE.name(), InstallState.FAILED.name()))
+                .findByStateNotIn(List.of(InstallState.DONE.name(), InstallState.FAILED.name()))
                 .forEach(
                     t ->
                         t.now(
@@ -98,8 +97,7 @@ class Installer {
             s -> {
               installs.save(install);
               return chosen.stream()
-                  .map(
-                      f -> targets.save(new TargetRecord(install.id(), f.id(), clock.instant())))
+                  .map(f -> targets.save(new TargetRecord(install.id(), f.id(), clock.instant())))
                   .toList();
             });
     steps.forEach(t -> workers.execute(() -> run(revision, t)));

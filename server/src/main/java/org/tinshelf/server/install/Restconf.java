@@ -69,7 +69,8 @@ class Restconf {
                     .version(HttpClient.Version.HTTP_1_1)
                     .build());
       } catch (IOException | GeneralSecurityException e) {
-        throw new TroubleException("Tin Shelf's own certificates cannot be read: " + e.getMessage());
+        throw new TroubleException(
+            "Tin Shelf's own certificates cannot be read: " + e.getMessage());
       }
     }
     return client.get();
@@ -93,8 +94,7 @@ class Restconf {
     try (InputStream in = Files.newInputStream(Path.of(settings.identityFile()))) {
       identity.load(in, password);
     }
-    KeyManagerFactory keys =
-        KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
+    KeyManagerFactory keys = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
     keys.init(identity, password);
     SSLContext context = SSLContext.getInstance("TLS");
     context.init(keys.getKeyManagers(), trust.getTrustManagers(), null);
@@ -196,6 +196,8 @@ class Restconf {
       message = "";
     }
     throw new TroubleException(
-        "It refused with status " + answer.statusCode() + (message.isEmpty() ? "." : ": " + message));
+        "It refused with status "
+            + answer.statusCode()
+            + (message.isEmpty() ? "." : ": " + message));
   }
 }

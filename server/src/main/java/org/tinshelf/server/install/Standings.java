@@ -74,8 +74,7 @@ public class Standings {
   }
 
   void change(long id, java.util.function.Consumer<FirewallRecord> change) {
-    transaction.executeWithoutResult(
-        s -> change.accept(firewalls.findById(id).orElseThrow()));
+    transaction.executeWithoutResult(s -> change.accept(firewalls.findById(id).orElseThrow()));
   }
 
   /** All firewalls, in no particular order. */

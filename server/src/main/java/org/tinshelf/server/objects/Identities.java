@@ -48,7 +48,8 @@ public final class Identities {
 
   /** A rule as it is stored. */
   public ObjectNode ruleToStored(ObjectNode rule) {
-    return rule(rule, kind -> name -> idByName.getOrDefault(kind, Map.of()).getOrDefault(name, name));
+    return rule(
+        rule, kind -> name -> idByName.getOrDefault(kind, Map.of()).getOrDefault(name, name));
   }
 
   /** A stored rule as it stands in a document. */
@@ -67,7 +68,8 @@ public final class Identities {
           JsonNode value = out.get(key);
           if (value instanceof ArrayNode list) {
             out.set(key, each(list, renaming.of(kind)));
-          } else if (value instanceof ObjectNode inverted && inverted.get("not") instanceof ArrayNode list) {
+          } else if (value instanceof ObjectNode inverted
+              && inverted.get("not") instanceof ArrayNode list) {
             inverted.set("not", each(list, renaming.of(kind)));
           }
         });
@@ -76,8 +78,7 @@ public final class Identities {
 
   /** An object as it is stored. */
   public ObjectNode objectToStored(ObjectKind kind, ObjectNode object) {
-    return object(
-        kind, object, k -> n -> idByName.getOrDefault(k, Map.of()).getOrDefault(n, n));
+    return object(kind, object, k -> n -> idByName.getOrDefault(k, Map.of()).getOrDefault(n, n));
   }
 
   /** A stored object as it stands in a document. */

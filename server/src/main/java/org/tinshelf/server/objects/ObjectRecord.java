@@ -7,7 +7,9 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 
-/** An object of the library; its body is its part of the policy document, names of others as ids. */
+/**
+ * An object of the library; its body is its part of the policy document, names of others as ids.
+ */
 @Entity
 @Table(name = "library_object")
 public class ObjectRecord {

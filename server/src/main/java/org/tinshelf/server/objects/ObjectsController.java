@@ -23,7 +23,13 @@ class ObjectsController {
    * @param value its content in a few words
    */
   record ObjectView(
-      long id, String kind, String name, String form, String value, String note, List<String> labels) {}
+      long id,
+      String kind,
+      String name,
+      String form,
+      String value,
+      String note,
+      List<String> labels) {}
 
   private final Objects objects;
   private final EstateStore store;
@@ -41,8 +47,7 @@ class ObjectsController {
     Identities identities = store.identities();
     List<ObjectView> out = new ArrayList<>();
     for (ObjectRecord o : objects.findAllByOrderBySeatAscIdAsc()) {
-      ObjectNode body =
-          identities.objectFromStored(o.kind(), (ObjectNode) json.readTree(o.body()));
+      ObjectNode body = identities.objectFromStored(o.kind(), (ObjectNode) json.readTree(o.body()));
       List<String> labels = new ArrayList<>();
       body.path("labels").forEach(l -> labels.add(l.asString()));
       out.add(
@@ -61,8 +66,17 @@ class ObjectsController {
   private static String form(ObjectKind kind, ObjectNode body) {
     if (kind == ObjectKind.ADDRESS || kind == ObjectKind.SCHEDULE) {
       for (String form :
-          List.of("host", "network", "range", "wildcard", "domain", "feed", "countries", "labelled",
-              "weekly", "once")) {
+          List.of(
+              "host",
+              "network",
+              "range",
+              "wildcard",
+              "domain",
+              "feed",
+              "countries",
+              "labelled",
+              "weekly",
+              "once")) {
         if (body.has(form)) {
           return form;
         }
@@ -95,7 +109,8 @@ class ObjectsController {
     }
     String list = String.join(", ", items);
     return switch (key) {
-      case "host", "network", "range", "wildcard", "members", "weekly", "once", "domain", "feed" -> list;
+      case "host", "network", "range", "wildcard", "members", "weekly", "once", "domain", "feed" ->
+          list;
       case "except" -> "except " + list;
       default -> key + " " + list;
     };

@@ -14,7 +14,8 @@ class ProblemAnswers extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler(Refusal.class)
   ResponseEntity<ProblemDetail> refused(Refusal refusal) {
-    ProblemDetail problem = ProblemDetail.forStatusAndDetail(refusal.status(), refusal.getMessage());
+    ProblemDetail problem =
+        ProblemDetail.forStatusAndDetail(refusal.status(), refusal.getMessage());
     refusal.more().forEach(problem::setProperty);
     ResponseEntity.BodyBuilder answer = ResponseEntity.status(refusal.status());
     if (refusal.more().get("retryAfter") instanceof Long seconds) {

@@ -33,6 +33,8 @@ class DraftController {
    * One edit of the draft.
    *
    * @param kind {@code add}, {@code change}, {@code move} or {@code remove}
+   * @param followed the line above it before; empty for the first
+   * @param follows the line above it after
    * @param undoable whether nothing later builds on it
    */
   record ChangeView(
@@ -45,6 +47,8 @@ class DraftController {
       String rule,
       RuleBody before,
       RuleBody after,
+      String followed,
+      String follows,
       boolean undoable) {}
 
   record RevisionView(int number, Instant sealedAt, String sealedBy, String note) {}
@@ -99,6 +103,8 @@ class DraftController {
                     c.ruleName(),
                     session.rule(c.before()).orElse(null),
                     session.rule(c.after()).orElse(null),
+                    session.follows(c.before()),
+                    session.follows(c.after()),
                     all.stream().noneMatch(o -> o.lineId().equals(c.lineId()) && o.id() > c.id())))
         .toList();
   }
@@ -112,8 +118,7 @@ class DraftController {
   @PostMapping("/api/revisions")
   @ResponseStatus(HttpStatus.CREATED)
   @Transactional
-  public RevisionView seal(
-      @Valid @RequestBody Seal seal, @AuthenticationPrincipal SignedIn who) {
+  public RevisionView seal(@Valid @RequestBody Seal seal, @AuthenticationPrincipal SignedIn who) {
     List<ChangeRecord> all = changes.ofDraft();
     if (all.isEmpty()) {
       throw Refusal.conflict("There is nothing in the draft to seal.");
@@ -124,8 +129,7 @@ class DraftController {
               + all.get(all.size() - 1).who()
               + " added to it. Look at the new changes, then seal.");
     }
-    int number =
-        revisions.findFirstByOrderByNumberDesc().map(RevisionRecord::number).orElse(0) + 1;
+    int number = revisions.findFirstByOrderByNumberDesc().map(RevisionRecord::number).orElse(0) + 1;
     String document = DocumentWriter.write(working.afterEdit());
     String note = seal.note() == null ? "" : seal.note().strip();
     RevisionRecord revision =

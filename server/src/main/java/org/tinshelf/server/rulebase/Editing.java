@@ -71,7 +71,7 @@ public class Editing {
         lines.saveAndFlush(
             new LineRecord(
                 spot.shelf(), spot.drawer(), place, titleOf(document), stored(document)));
-    record(by, "add", line, Optional.empty(), Optional.of(LineState.of(line)));
+    record(by, "add", line, Optional.empty(), Optional.of(state(line)));
     return sound(line);
   }
 
@@ -79,14 +79,14 @@ public class Editing {
   @Transactional
   public LineView change(SignedIn by, long id, long version, ObjectNode document) {
     LineRecord line = current(id, version);
-    LineState before = LineState.of(line);
+    LineState before = state(line);
     String body = stored(document);
     if (body.equals(line.body())) {
       return view(line);
     }
     line.says(titleOf(document), body);
     lines.saveAndFlush(line);
-    record(by, "change", line, Optional.of(before), Optional.of(LineState.of(line)));
+    record(by, "change", line, Optional.of(before), Optional.of(state(line)));
     return sound(line);
   }
 
@@ -102,10 +102,10 @@ public class Editing {
         throw Refusal.conflict("A rule cannot stand in its own drawer.");
       }
     }
-    LineState before = LineState.of(line);
+    LineState before = state(line);
     line.moveTo(spot.shelf(), spot.drawer(), placeAt(spot, Optional.of(id)));
     lines.saveAndFlush(line);
-    record(by, "move", line, Optional.of(before), Optional.of(LineState.of(line)));
+    record(by, "move", line, Optional.of(before), Optional.of(state(line)));
     return sound(line);
   }
 
@@ -113,7 +113,7 @@ public class Editing {
   @Transactional
   public void remove(SignedIn by, long id, long version) {
     LineRecord line = current(id, version);
-    LineState before = LineState.of(line);
+    LineState before = state(line);
     line.removed(true);
     lines.saveAndFlush(line);
     record(by, "remove", line, Optional.of(before), Optional.empty());
@@ -151,6 +151,17 @@ public class Editing {
     changes.delete(change);
     changes.flush();
     soundOrRefuse();
+  }
+
+  private LineState state(LineRecord line) {
+    String follows =
+        lines.ofShelf(line.shelfId()).stream()
+            .filter(l -> l.drawerId().equals(line.drawerId()) && !l.removed())
+            .filter(l -> l.place().compareTo(line.place()) < 0)
+            .reduce((a, b) -> b)
+            .map(LineRecord::name)
+            .orElse("");
+    return LineState.of(line, follows);
   }
 
   private LineRecord line(long id) {
@@ -219,7 +230,8 @@ public class Editing {
         shelf
             .bayId()
             .map(id -> bays.findById(id).orElseThrow().name())
-            .orElseGet(() -> firewalls.findById(shelf.firewallId().orElseThrow()).orElseThrow().name());
+            .orElseGet(
+                () -> firewalls.findById(shelf.firewallId().orElseThrow()).orElseThrow().name());
     changes.saveAndFlush(
         new ChangeRecord(
             clock.instant(),
@@ -243,7 +255,9 @@ public class Editing {
     } catch (BadDocumentException e) {
       throw Refusal.unsound(
           e.problems().stream()
-              .map(p -> new Problem(p.pointer().replaceFirst(RULE_POINTER, ""), p.wrong(), p.right()))
+              .map(
+                  p ->
+                      new Problem(p.pointer().replaceFirst(RULE_POINTER, ""), p.wrong(), p.right()))
               .toList());
     }
   }

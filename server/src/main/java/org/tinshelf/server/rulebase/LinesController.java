@@ -76,9 +76,7 @@ class LinesController {
   @DeleteMapping("/api/lines/{id}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void remove(
-      @PathVariable long id,
-      @RequestParam long version,
-      @AuthenticationPrincipal SignedIn who) {
+      @PathVariable long id, @RequestParam long version, @AuthenticationPrincipal SignedIn who) {
     editing.remove(who, id, version);
   }
 

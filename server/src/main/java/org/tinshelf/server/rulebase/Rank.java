@@ -34,8 +34,7 @@ public final class Rank {
     for (int i = 0; ; i++) {
       int from = i < low.length() ? DIGITS.indexOf(low.charAt(i)) : 0;
       int digit = i;
-      int to =
-          high.map(h -> digit < h.length() ? DIGITS.indexOf(h.charAt(digit)) : 0).orElse(BASE);
+      int to = high.map(h -> digit < h.length() ? DIGITS.indexOf(h.charAt(digit)) : 0).orElse(BASE);
       if (to - from > 1) {
         return out.append(DIGITS.charAt((from + to) / 2)).toString();
       }

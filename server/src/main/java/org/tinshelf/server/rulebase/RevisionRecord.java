@@ -17,7 +17,8 @@ public class RevisionRecord {
 
   protected RevisionRecord() {}
 
-  public RevisionRecord(int number, Instant sealedAt, String sealedBy, String note, String document) {
+  public RevisionRecord(
+      int number, Instant sealedAt, String sealedBy, String note, String document) {
     this.number = number;
     this.sealedAt = sealedAt;
     this.sealedBy = sealedBy;

@@ -99,6 +99,11 @@ class ShelfReader {
           .map(text -> RuleBody.of(document(json.readValue(text, LineState.class).body())));
     }
 
+    /** The line above at a recorded moment; empty for the first. */
+    String follows(Optional<String> state) {
+      return state.map(text -> json.readValue(text, LineState.class).follows()).orElse("");
+    }
+
     /** A recorded state as a rule; empty for a divider. */
     Optional<RuleBody> rule(Optional<String> state) {
       return state

@@ -27,7 +27,12 @@ class StackController {
 
   /** The shelves of one firewall, or of one bay alone. */
   record StackView(
-      long id, String name, String kind, List<String> zones, List<ShelfView> shelves, FloorView floor) {}
+      long id,
+      String name,
+      String kind,
+      List<String> zones,
+      List<ShelfView> shelves,
+      FloorView floor) {}
 
   private final Firewalls firewalls;
   private final Bays bays;
@@ -96,8 +101,7 @@ class StackController {
     for (String part : List.of("upper", "lower")) {
       ofBay(all, bay, part).ifPresent(s -> views.add(view(session, s, bay, true)));
     }
-    List<String> zones =
-        working.snapshot().estate().zones().stream().map(z -> z.name()).toList();
+    List<String> zones = working.snapshot().estate().zones().stream().map(z -> z.name()).toList();
     return new StackView(id, bay.name(), "bay", zones, views, null);
   }
 

@@ -15,7 +15,8 @@ class SessionTest {
   @Test
   void aPersonSignsInIsKnownAndSignsOut() {
     Client client = Running.signedIn();
-    assertEquals("Ida", client.get("/api/session").expect(200).json().get("displayName").asString());
+    assertEquals(
+        "Ida", client.get("/api/session").expect(200).json().get("displayName").asString());
     client.delete("/api/session").expect(204);
     client.get("/api/session").expect(401);
   }

@@ -60,7 +60,7 @@ class InstallTest {
     assertTrue(policy.contains("\"web-front/own\""), policy);
     assertTrue(policy.contains("tinshelf-policy:rule"), policy);
 
-    Running.yard().device("web-front").replace(policy.replace("\"drop\"", "\"accept\""));
+    Running.yard().device("web-front").replace(policy.replace("list:drop", "list:accept"));
     assertEquals("drifted", standing("web-front"));
     install("web-front");
     assertEquals("level", standing("web-front"));
@@ -72,8 +72,11 @@ class InstallTest {
     install("ticket-db");
     JsonNode line = ownRule("payroll", "bank file");
     String body =
-        "{\"version\":" + line.get("version") + ",\"rule\":"
-            + line.get("rule").toString().replace("\"log\":\"end\"", "\"log\":\"both\"") + "}";
+        "{\"version\":"
+            + line.get("version")
+            + ",\"rule\":"
+            + line.get("rule").toString().replace("\"log\":\"end\"", "\"log\":\"both\"")
+            + "}";
     client.put("/api/lines/" + line.get("id").asLong(), body).expect(200);
     JsonNode draft = client.get("/api/draft").json();
     long last = draft.get(draft.size() - 1).get("id").asLong();
@@ -105,12 +108,15 @@ class InstallTest {
         jdbc.queryForObject(
             "select management_url from firewall where name = 'berth-control'", String.class);
     try {
-      jdbc.update("update firewall set management_url = 'https://127.0.0.1:9' where name = 'berth-control'");
+      jdbc.update(
+          "update firewall set management_url = 'https://127.0.0.1:9' where name = 'berth-control'");
       JsonNode target = install("berth-control");
       assertEquals("failed", target.get("state").asString());
       assertEquals("Nothing answers at 127.0.0.1:9.", target.get("message").asString());
       assertEquals("unreachable", standing("berth-control"));
-      jdbc.update("update firewall set management_url = ? where name = 'berth-control'", url.replace("https", "http"));
+      jdbc.update(
+          "update firewall set management_url = ? where name = 'berth-control'",
+          url.replace("https", "http"));
       assertTrue(install("berth-control").get("message").asString().contains("not https"));
     } finally {
       jdbc.update("update firewall set management_url = ? where name = 'berth-control'", url);

@@ -43,7 +43,8 @@ class EditingTest {
   }
 
   private JsonNode own() {
-    for (JsonNode shelf : client.get("/api/firewalls/" + firewall + "/stack").json().get("shelves")) {
+    for (JsonNode shelf :
+        client.get("/api/firewalls/" + firewall + "/stack").json().get("shelves")) {
       if (shelf.get("part").asString().equals("own")) {
         return shelf;
       }
@@ -124,7 +125,8 @@ class EditingTest {
   @Test
   void aRemovedRuleStaysVisibleButCountsNoMore() {
     ObjectNode ship = line("museum ship blocked");
-    String path = "/api/lines/" + ship.get("id").asLong() + "?version=" + ship.get("version").asLong();
+    String path =
+        "/api/lines/" + ship.get("id").asLong() + "?version=" + ship.get("version").asLong();
     client.delete(path).expect(204);
     assertEquals("removed", line("museum ship blocked").get("marks").get(0).asString());
     assertEquals("", line("museum ship blocked").get("position").asString());
@@ -190,7 +192,8 @@ class EditingTest {
   void aSealedRevisionNeverChanges() {
     JdbcTemplate jdbc = Running.context().getBean(JdbcTemplate.class);
     assertThrows(
-        RuntimeException.class, () -> jdbc.update("update revision set note = 'x' where number = 1"));
+        RuntimeException.class,
+        () -> jdbc.update("update revision set note = 'x' where number = 1"));
     assertThrows(RuntimeException.class, () -> jdbc.update("delete from revision"));
   }
 }

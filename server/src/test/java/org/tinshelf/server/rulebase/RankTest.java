@@ -25,8 +25,7 @@ class RankTest {
     for (int i = 0; i < 300; i++) {
       int at = random.nextInt(ranks.size() + 1);
       Optional<String> before = at == 0 ? Optional.empty() : Optional.of(ranks.get(at - 1));
-      Optional<String> after =
-          at == ranks.size() ? Optional.empty() : Optional.of(ranks.get(at));
+      Optional<String> after = at == ranks.size() ? Optional.empty() : Optional.of(ranks.get(at));
       ranks.add(at, Rank.between(before, after));
     }
     List<String> sorted = new ArrayList<>(ranks);

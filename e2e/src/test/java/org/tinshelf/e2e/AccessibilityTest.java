@@ -1,0 +1,65 @@
+package org.tinshelf.e2e;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.ColorScheme;
+import java.util.List;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Nothing an automatic checker of WCAG 2.2 AA finds, in light and dark. */
+class AccessibilityTest {
+
+  private final Installation installation = Installation.get();
+
+  private static void check(Page page, String what) {
+    List<Rule> violations =
+        new AxeBuilder(page)
+            .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+            .analyze()
+            .getViolations();
+    List<String> told =
+        violations.stream()
+            .map(
+                v ->
+                    v.getId()
+                        + ": "
+                        + v.getNodes().stream().limit(3).map(n -> n.getHtml()).toList())
+            .toList();
+    assertEquals(List.of(), told, what);
+  }
+
+  @ParameterizedTest
+  @EnumSource(
+      value = ColorScheme.class,
+      names = {"LIGHT", "DARK"})
+  void everyViewPasses(ColorScheme scheme) {
+    Page page = installation.window(scheme);
+    page.navigate(installation.address() + "/sign-in");
+    page.getByLabel("Name").waitFor();
+    check(page, "sign-in");
+    page.context().close();
+
+    page = installation.signedIn(scheme, "/shelves/firewall/1");
+    page.locator(".rule").first().waitFor();
+    check(page, "shelves");
+    page.locator(".rule .cell.source").first().click();
+    check(page, "a rule selected");
+    page.navigate(installation.address() + "/shelves/bay/1");
+    page.locator(".rule").first().waitFor();
+    page.locator(".rule .cell.source").first().click();
+    page.keyboard().press("Enter");
+    page.locator(".picker").waitFor();
+    check(page, "the picker");
+    page.navigate(installation.address() + "/draft");
+    page.locator("aside li").first().waitFor();
+    check(page, "draft");
+    page.navigate(installation.address() + "/install");
+    page.locator("tbody tr").first().waitFor();
+    check(page, "install");
+    page.context().close();
+  }
+}

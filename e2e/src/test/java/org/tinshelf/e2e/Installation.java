@@ -1,0 +1,146 @@
+package org.tinshelf.e2e;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ColorScheme;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Tin Shelf as a newcomer starts it, with a browser beside it; one for all tests. */
+final class Installation {
+
+  private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
+  private static final Pattern SIGN_IN =
+      Pattern.compile("Sign in as (\\S+) with the password (\\S+)");
+  private static final long PATIENCE = TimeUnit.MINUTES.toMillis(8);
+
+  private static Installation running;
+
+  private final Process process;
+  private final Path log;
+  private final String address;
+  private final String name;
+  private final String password;
+  private final Playwright playwright;
+  private final Browser browser;
+
+  private Installation() throws IOException, InterruptedException {
+    Path data = Files.createTempDirectory("tinshelf-e2e");
+    log = data.resolve("start.log");
+    int port;
+    try (ServerSocket free = new ServerSocket(0)) {
+      port = free.getLocalPort();
+    }
+    process =
+        new ProcessBuilder(
+                "bin/start", "--demo", "--port", String.valueOf(port), "--data", data.toString())
+            .directory(ROOT.toFile())
+            .redirectErrorStream(true)
+            .redirectOutput(log.toFile())
+            .start();
+    Runtime.getRuntime().addShutdownHook(new Thread(this::stop));
+    String told = waitUntilReady();
+    address = "http://127.0.0.1:" + port;
+    Matcher signIn = SIGN_IN.matcher(told);
+    if (!signIn.find()) {
+      throw new IllegalStateException(told);
+    }
+    name = signIn.group(1);
+    password = signIn.group(2);
+    playwright =
+        Playwright.create(
+            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-background-networking",
+                            "--disable-component-update",
+                            "--disable-sync",
+                            "--no-first-run")));
+  }
+
+  static synchronized Installation get() {
+    if (running == null) {
+      try {
+        running = new Installation();
+      } catch (IOException | InterruptedException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+    return running;
+  }
+
+  private String waitUntilReady() throws IOException, InterruptedException {
+    long end = System.currentTimeMillis() + PATIENCE;
+    while (System.currentTimeMillis() < end && process.isAlive()) {
+      String told = Files.readString(log);
+      if (told.contains("Ctrl+C ends it")) {
+        return told;
+      }
+      Thread.sleep(200);
+    }
+    throw new IllegalStateException("it does not start:\n" + Files.readString(log));
+  }
+
+  private void stop() {
+    process.destroy();
+    try {
+      process.waitFor(60, TimeUnit.SECONDS);
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  String address() {
+    return address;
+  }
+
+  String name() {
+    return name;
+  }
+
+  String password() {
+    return password;
+  }
+
+  /** A browser window of its own, with nobody signed in. */
+  Page window(ColorScheme scheme) {
+    BrowserContext context =
+        browser.newContext(
+            new Browser.NewContextOptions().setViewportSize(1280, 800).setColorScheme(scheme));
+    Page page = context.newPage();
+    page.onPageError(
+        e -> {
+          throw new AssertionError("the page failed: " + e);
+        });
+    return page;
+  }
+
+  /** A window in which the demo's administrator is signed in, at an address. */
+  Page signedIn(ColorScheme scheme, String path) {
+    Page page = window(scheme);
+    page.navigate(address + path);
+    page.getByLabel("Name").fill(name);
+    page.getByLabel("Password").fill(password);
+    page.locator("button.first").click();
+    page.waitForURL("**" + path + "*");
+    return page;
+  }
+}
