@@ -24,6 +24,8 @@ const column = ref<Column>("name");
 const editing = ref(false);
 const card = ref(localStorage.getItem("tinshelf.card") !== "folded");
 const fault = ref("");
+/** The version of the rule as it was when its cell was opened. */
+let seen = 0;
 
 const zones = computed(() => stack.value?.zones ?? []);
 const row = computed(() => rows.value.find((r) => r.key === selected.value));
@@ -74,6 +76,7 @@ function edit(key: string, at: Column) {
   const r = ruleRow.value;
   if (!r) return;
   editing.value = open(r);
+  seen = r.line.version;
   trouble.value = "";
   fault.value = r.shelf.editable
     ? ""
@@ -81,7 +84,7 @@ function edit(key: string, at: Column) {
 }
 
 async function keep(r: RuleRow, rule: Rule) {
-  const saved = await s.save(r.line, rule);
+  const saved = await s.save(r.line, rule, seen);
   if (saved || stale.value) editing.value = false;
 }
 
@@ -159,7 +162,7 @@ async function add() {
   selected.value = `l${made.id}`;
   column.value = "name";
   await nextTick();
-  editing.value = true;
+  edit(selected.value, "name");
 }
 
 async function toggle() {
@@ -273,19 +276,20 @@ const dead = computed(
 );
 const total = computed(() => s.check.value?.findings.length ?? 0);
 
-const focused = () => void s.refresh();
-const timer = window.setInterval(() => {
+/** Nothing changes under an open cell. */
+const renew = () => {
   if (!editing.value && document.visibilityState === "visible") void s.refresh();
-}, 15_000);
+};
+const timer = window.setInterval(renew, 15_000);
 onMounted(() => {
   window.addEventListener("keydown", key);
-  window.addEventListener("focus", focused);
+  window.addEventListener("focus", renew);
   if (objects.value.length === 0) void refreshObjects();
   if (!estate.value) void refreshEstate();
 });
 onUnmounted(() => {
   window.removeEventListener("keydown", key);
-  window.removeEventListener("focus", focused);
+  window.removeEventListener("focus", renew);
   window.clearInterval(timer);
 });
 </script>
