@@ -1,5 +1,6 @@
 # A database server of our own: own folder, port and socket, loopback only.
-# database_start DIR PORT: DIR is made where missing; sets database_password.
+# database_start DIR PORT: DIR is made where missing; sets database_password. Whoever has filled
+# the database leaves DIR/db.ready behind.
 
 database_alive() { [ -f "$1/db.pid" ] && kill -0 "$(cat "$1/db.pid")" 2>/dev/null; }
 
@@ -44,7 +45,11 @@ database_start() {
     (umask 077; od -An -N18 -tx1 /dev/urandom | tr -d ' \n' >"$dir/db.password")
   fi
   database_password=$(cat "$dir/db.password")
+  # Without this mark no server ever finished its tables, and they are made anew.
+  local fresh=""
+  [ -f "$dir/db.ready" ] || fresh="drop database if exists tinshelf;"
   mariadb --no-defaults --socket="$socket" -u "$me" -e "
+    $fresh
     create database if not exists tinshelf character set utf8mb4 collate utf8mb4_bin;
     create user if not exists tinshelf@'127.0.0.1';
     alter user tinshelf@'127.0.0.1' identified by '$database_password';

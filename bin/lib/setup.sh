@@ -61,6 +61,7 @@ build_web() {
 }
 
 server_jar=$root/server/target/tinshelf-server-0.1.0-all.jar
+server_app=$root/server/target/app
 yard_jar=$root/yard/target/tinshelf-yard-0.1.0-all.jar
 
 build_server() {
@@ -70,6 +71,13 @@ build_server() {
     (cd "$root" && mvn -q -B -pl core,exchange,cli,yard,server -DskipTests \
       -Dspotless.check.skip=true package) >&2 || fail "the server does not build."
     touch "$server_jar" "$yard_jar"
+  fi
+  # Unpacked, the server starts in less than half the time.
+  if [ ! -f "$server_app/$(basename "$server_jar")" ] || [ "$server_jar" -nt "$server_app" ]; then
+    rm -rf "$server_app"
+    java -Djarmode=tools -jar "$server_jar" extract --destination "$server_app" >/dev/null ||
+      fail "the server cannot be unpacked."
+    touch "$server_app"
   fi
 }
 

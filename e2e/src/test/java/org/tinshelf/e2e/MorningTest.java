@@ -207,6 +207,7 @@ class MorningTest {
     theirs.locator(".cell.log").click();
     other.keyboard().press("Enter");
     other.locator(".words").getByText("both").click();
+    assertThat(other.locator(".words")).hasCount(0);
     assertThat(theirs.locator(".cell.log")).containsText("both");
     page.locator(".words").getByText("start").click();
     assertThat(page.locator(".notice")).containsText("changed this rule before you");

@@ -7,7 +7,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * What an installation can set; files are paths, empty for none.
  *
  * @param demo a policy document to fill an empty estate with
- * @param administratorFile {@code name:password} of an administrator to make where there is none
+ * @param administratorFile {@code name:password} of an account to make where it is missing
  * @param endpointsFile JSON object from firewall name to the URL it is managed at
  * @param trustFile PEM certificates that firewalls are verified against
  * @param identityFile PKCS #12 with the certificate Tin Shelf shows to firewalls; its password

@@ -42,13 +42,14 @@ class FirstAdministrator {
   }
 
   private void makeFirst() throws IOException {
-    if (accounts.count() > 0) {
-      return;
-    }
     if (!settings.administratorFile().isEmpty()) {
       String[] parts =
           Files.readString(Path.of(settings.administratorFile())).strip().split(":", 2);
-      make(parts[0], parts[0].substring(0, 1).toUpperCase() + parts[0].substring(1), parts[1]);
+      if (accounts.findByName(parts[0]).isEmpty()) {
+        make(parts[0], parts[0].substring(0, 1).toUpperCase() + parts[0].substring(1), parts[1]);
+      }
+    }
+    if (accounts.count() > 0) {
       return;
     }
     SecureRandom random = new SecureRandom();
