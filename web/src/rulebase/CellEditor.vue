@@ -173,6 +173,8 @@ function nameKey(e: KeyboardEvent) {
 
 <style scoped>
 .editor {
+  font-style: normal;
+  text-decoration: none;
   position: absolute;
   top: 100%;
   left: 0;

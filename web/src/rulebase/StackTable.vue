@@ -491,7 +491,8 @@ function jump(row: Row) {
   background: var(--tin-dark);
 }
 .away {
-  padding-top: 7px;
+  display: inline-block;
+  padding-top: 9px;
   font-size: var(--t-small);
   color: var(--ink-soft);
 }
