@@ -36,7 +36,9 @@ describe("an answer of the server", () => {
   it("says that the session is over", async () => {
     let told = 0;
     onSignedOut.call = () => told++;
-    const refused = await refusal(responding(401, { detail: "Sign in first.", firstAdministrator: true }));
+    const refused = await refusal(
+      responding(401, { detail: "Sign in first.", firstAdministrator: true }),
+    );
     expect(told).toBe(1);
     expect(refused.firstAdministrator).toBe(true);
   });

@@ -29,7 +29,7 @@ const WORDS: Record<string, string> = {
 };
 
 function step(firewall: number) {
-  return install.value?.targets.find((t) => t.firewall === firewall);
+  return install.value?.steps.find((t) => t.firewall === firewall);
 }
 
 function choose(id: number, yes: boolean) {
@@ -197,8 +197,8 @@ onUnmounted(() => window.clearTimeout(timer));
       }}</span>
       <span v-if="install?.over" class="soft" role="status">
         The last install, revision {{ install.revision }} by {{ install.who }}, is over:
-        {{ install.targets.filter((t) => t.state === "done").length }} of
-        {{ install.targets.length }} hold it.
+        {{ install.steps.filter((t) => t.state === "done").length }} of
+        {{ install.steps.length }} hold it.
       </span>
     </footer>
   </main>

@@ -6,6 +6,7 @@ import type { Line, Rule, Shelf } from "../api/client";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
 import { type Column, COLUMNS } from "./columns";
+import { emptyRule } from "./emptyRule";
 import RuleCard from "./RuleCard.vue";
 import type { Row, RuleRow } from "./rows";
 import StackTable from "./StackTable.vue";
@@ -111,33 +112,7 @@ function blank(shelf: Shelf): Rule {
   collect(shelf.lines);
   let n = 1;
   while (taken.has(`new rule ${n}`)) n++;
-  return {
-    name: `new rule ${n}`,
-    on: false,
-    note: "",
-    owner: person.value?.name ?? "",
-    ticket: "",
-    labels: [],
-    expires: "",
-    from: [],
-    to: [],
-    source: { not: false, names: [] },
-    destination: { not: false, names: [] },
-    users: [],
-    applications: [],
-    standardServices: false,
-    services: [],
-    when: [],
-    profiles: [],
-    guard: "none",
-    action: "allow",
-    end: "",
-    endLog: "",
-    log: "none",
-    inspection: [],
-    sourceNat: false,
-    only: [],
-  };
+  return emptyRule(`new rule ${n}`, person.value?.name ?? "");
 }
 
 async function add() {

@@ -4,9 +4,12 @@ import type { LibraryObject, Rule } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CellEditor from "./CellEditor.vue";
 import { type Column, COLUMNS, TITLES } from "./columns";
+import FloorLine from "./FloorLine.vue";
 import MemberCell from "./MemberCell.vue";
 import ReachBar from "./ReachBar.vue";
 import SeverityMark from "./SeverityMark.vue";
+import ShelfPlate from "./ShelfPlate.vue";
+import StackRuler from "./StackRuler.vue";
 import { placeOf, type Row, type RuleRow, whatOf, worst } from "./rows";
 
 const props = defineProps<{
@@ -89,8 +92,6 @@ const faded = (row: Row) =>
   "place" in row &&
   !concerned.value.has(row.place);
 
-const ruled = computed(() => props.rows.filter((r) => r.kind !== "plate" && r.kind !== "empty"));
-
 function names(row: RuleRow, column: Column): string[] {
   if (column === "what") return whatOf(row.rule);
   if (column === "source" || column === "destination") return row.rule[column].names;
@@ -125,13 +126,6 @@ function whyNot(row: RuleRow): string {
     ? `It was in force through ${row.rule.expires}`
     : "The drawer it stands in is off or not meant for this firewall";
 }
-
-const FLOORS: Record<string, string> = {
-  closed: "Closed: everything that no rule decides is dropped",
-  "within zones": "Within zones: what stays in one zone passes, the rest is dropped",
-  "by trust": "By trust: what goes to a zone of lower trust passes, the rest is dropped",
-  open: "Open: everything that no rule decides passes",
-};
 
 const dragged = ref<RuleRow>();
 const target = ref<{ key: string; below: boolean }>();
@@ -186,23 +180,7 @@ function jump(row: Row) {
           @dragover="over($event, row)"
           @drop="dropped(row)"
         >
-          <span class="plate" role="gridcell">
-            <i aria-hidden="true" />
-            <b :title="row.shelf.owner">{{ row.shelf.owner }}</b>
-            <span>{{ row.shelf.part === "own" ? "own shelf" : `${row.shelf.part} shelf` }}</span>
-            <span class="fixed"
-              >{{ row.shelf.rules }} {{ row.shelf.rules === 1 ? "rule" : "rules" }}</span
-            >
-            <i aria-hidden="true" />
-          </span>
-          <span v-if="!row.shelf.editable" role="gridcell"
-            ><RouterLink
-              class="away"
-              :to="`/shelves/bay/${row.shelf.ownerId}`"
-              title="This shelf belongs to a bay and holds for every firewall below it"
-              >shared; edit it in {{ row.shelf.owner }}</RouterLink
-            ></span
-          >
+          <ShelfPlate :shelf="row.shelf" />
         </div>
         <div
           v-else-if="row.kind === 'empty'"
@@ -377,29 +355,11 @@ function jump(row: Row) {
           :class="{ selected: row.key === selected, faded: faded(row) }"
           @click="emit('select', row.key)"
         >
-          <span role="gridcell">
-            <SeverityMark v-if="worst(row.findings)" :severity="worst(row.findings) ?? ''" />
-            <b>Floor</b>
-            <span v-if="floor"
-              >{{ FLOORS[floor.kind] ?? floor.kind }},
-              {{ floor.log ? "and logged" : "without a line in the log" }}.
-              <span class="soft">{{
-                floor.setBy ? `Set by ${floor.setBy}.` : "Nobody set it."
-              }}</span></span
-            >
-          </span>
+          <FloorLine :floor="floor" :severity="worst(row.findings)" />
         </div>
       </template>
     </div>
-    <div class="ruler" aria-hidden="true">
-      <i
-        v-for="(row, i) in ruled"
-        :key="row.key"
-        :class="['findings' in row ? worst(row.findings) : '', { here: row.key === selected }]"
-        :style="{ top: `${(100 * i) / ruled.length}%`, height: `${100 / ruled.length}%` }"
-        @click="jump(row)"
-      />
-    </div>
+    <StackRuler :rows="rows" :selected="selected" @jump="jump" />
   </div>
 </template>
 
@@ -473,28 +433,6 @@ function jump(row: Row) {
   margin-top: 10px;
   background: linear-gradient(var(--tin-dark), var(--tin-dark)) 0 0 / 100% 5px no-repeat
     var(--ground);
-}
-.plate {
-  display: flex;
-  align-items: center;
-  gap: 9px;
-  margin-left: 22px;
-  padding: 2px 9px;
-  background: var(--tin-plate);
-  border: 1px solid var(--tin-dark);
-  border-radius: 0 0 4px 4px;
-}
-.plate i {
-  width: 5px;
-  height: 5px;
-  border-radius: 50%;
-  background: var(--tin-dark);
-}
-.away {
-  display: inline-block;
-  padding-top: 9px;
-  font-size: var(--t-small);
-  color: var(--ink-soft);
 }
 .empty {
   padding: 5px 60px;
@@ -597,34 +535,5 @@ function jump(row: Row) {
   padding: 9px 14px 9px 22px;
   border-top: 9px solid var(--tin-dark);
   background: var(--tin-plate);
-}
-.floor > span {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-}
-.ruler {
-  position: relative;
-  border-left: 1px solid var(--line);
-  background: var(--sunk);
-}
-.ruler i {
-  position: absolute;
-  left: 4px;
-  right: 0;
-  min-height: 2px;
-  cursor: pointer;
-  border-top: 1px solid var(--tin);
-}
-.ruler i.high {
-  left: 1px;
-  border-top: 4px solid var(--ink);
-}
-.ruler i.medium {
-  border-top: 2px solid var(--ink);
-}
-.ruler i.here {
-  left: 0;
-  border-top: 4px solid var(--brass);
 }
 </style>

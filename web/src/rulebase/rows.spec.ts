@@ -1,35 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Check, Line, Rule, Stack } from "../api/client";
+import { emptyRule } from "./emptyRule";
 import { reachText, rowsOf, worst } from "./rows";
 import { sentence } from "./sentence";
 
-const rule: Rule = {
-  name: "r",
-  on: true,
-  note: "",
-  owner: "",
-  ticket: "",
-  labels: [],
-  expires: "",
-  from: [],
-  to: [],
-  source: { not: false, names: [] },
-  destination: { not: false, names: [] },
-  users: [],
-  applications: [],
-  standardServices: false,
-  services: [],
-  when: [],
-  profiles: [],
-  guard: "none",
-  action: "allow",
-  end: "",
-  endLog: "",
-  log: "none",
-  inspection: [],
-  sourceNat: false,
-  only: [],
-};
+const rule: Rule = { ...emptyRule("r"), on: true };
 
 function line(id: number, position: string, more: Partial<Rule> = {}, lines: Line[] = []): Line {
   return {

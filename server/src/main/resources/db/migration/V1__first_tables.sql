@@ -110,7 +110,7 @@ create table install (
   who varchar(120) not null
 ) engine=InnoDB;
 
-create table install_target (
+create table install_step (
   id bigint not null auto_increment primary key,
   install_id bigint not null references install (id),
   firewall_id bigint not null references firewall (id),

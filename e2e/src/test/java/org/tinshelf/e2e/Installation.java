@@ -5,6 +5,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
 import java.io.IOException;
 import java.net.ServerSocket;
@@ -57,6 +58,8 @@ final class Installation {
     }
     name = signIn.group(1);
     password = signIn.group(2);
+    // Other programs may keep the machine busy; patience costs nothing where all is well.
+    PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));

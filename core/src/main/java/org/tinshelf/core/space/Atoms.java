@@ -1,6 +1,5 @@
 package org.tinshelf.core.space;
 
-import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -22,6 +21,7 @@ public final class Atoms {
   private final U128[] starts;
   private final int[] labels;
   private final int count;
+  private IntervalSet[] values;
 
   private Atoms(List<IntervalSet.Interval> elementary, int[] labels, int count) {
     this.elementary = elementary;
@@ -99,27 +99,18 @@ public final class Atoms {
     return out;
   }
 
-  /** How many values each class holds. */
-  public BigInteger[] sizes() {
-    BigInteger[] sizes = new BigInteger[count];
-    Arrays.fill(sizes, BigInteger.ZERO);
-    for (int i = 0; i < labels.length; i++) {
-      IntervalSet.Interval e = elementary.get(i);
-      sizes[labels[i]] =
-          sizes[labels[i]].add(
-              e.last().toBigInteger().subtract(e.first().toBigInteger()).add(BigInteger.ONE));
-    }
-    return sizes;
-  }
-
   /** The values of a class. */
   public IntervalSet values(int atom) {
-    List<IntervalSet.Interval> pieces = new ArrayList<>();
-    for (int i = 0; i < labels.length; i++) {
-      if (labels[i] == atom) {
-        pieces.add(elementary.get(i));
+    if (values == null) {
+      List<List<IntervalSet.Interval>> pieces = new ArrayList<>();
+      for (int i = 0; i < count; i++) {
+        pieces.add(new ArrayList<>());
       }
+      for (int i = 0; i < labels.length; i++) {
+        pieces.get(labels[i]).add(elementary.get(i));
+      }
+      values = pieces.stream().map(IntervalSet::union).toArray(IntervalSet[]::new);
     }
-    return IntervalSet.union(pieces);
+    return values[atom];
   }
 }

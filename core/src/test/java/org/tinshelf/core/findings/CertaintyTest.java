@@ -46,8 +46,7 @@ class CertaintyTest {
   }
 
   private static List<Finding> findings(Estate estate) {
-    return Check.of(
-            new Stacks(estate).of(estate.firewalls().get(0), RandomPolicies.NOW), true)
+    return Check.of(new Stacks(estate).of(estate.firewalls().get(0), RandomPolicies.NOW), true)
         .findings();
   }
 

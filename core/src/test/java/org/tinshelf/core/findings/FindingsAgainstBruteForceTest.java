@@ -103,7 +103,7 @@ class FindingsAgainstBruteForceTest {
     return out;
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void decisionsAreThoseOfTheFirstMatchingRule(@ForAll long seed) {
     Case c = new Case(seed);
     for (int p = 0; p < c.packets.size(); p += 7) {
@@ -129,7 +129,7 @@ class FindingsAgainstBruteForceTest {
     return ref.shelf() + " " + ref.position();
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void deadRulesAreFoundAndNamedForWhatTheyAre(@ForAll long seed) {
     Case c = new Case(seed);
     Set<String> shadowed = new HashSet<>();
@@ -164,7 +164,7 @@ class FindingsAgainstBruteForceTest {
             });
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void reportedRulesCanGoTogetherAndNoOtherCanGoAfterThem(@ForAll long seed) {
     Case c = new Case(seed);
     Set<Integer> gone = new HashSet<>();
@@ -180,7 +180,7 @@ class FindingsAgainstBruteForceTest {
     }
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void coversHoldTheRuleAndNoMemberIsSpare(@ForAll long seed) {
     Case c = new Case(seed);
     List<Finding> dead = new ArrayList<>(c.of(Finding.Kind.SHADOWED));
@@ -215,7 +215,7 @@ class FindingsAgainstBruteForceTest {
     }
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void conflictsAndExceptionsAreExactlyTheOpposedPairsWhoseOrderMatters(@ForAll long seed) {
     Case c = new Case(seed);
     Map<String, List<String>> conflicts = new TreeMap<>();
@@ -265,7 +265,7 @@ class FindingsAgainstBruteForceTest {
     return out;
   }
 
-  @Property(tries = 40, shrinking = ShrinkingMode.OFF)
+  @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void silentEndsAreThoseThatBlockSomethingUnlogged(@ForAll long seed) {
     Case c = new Case(seed);
     Set<String> silent = new HashSet<>();

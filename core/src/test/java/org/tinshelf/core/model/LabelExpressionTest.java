@@ -37,8 +37,7 @@ class LabelExpressionTest {
   })
   void whatIsNotUnderstoodIsNamed(String expression, String told) {
     Exception e =
-        assertThrows(
-            IllegalArgumentException.class, () -> LabelExpression.parse(expression));
+        assertThrows(IllegalArgumentException.class, () -> LabelExpression.parse(expression));
     assertTrue(e.getMessage().contains(told), e.getMessage());
   }
 }

@@ -95,10 +95,8 @@ class DiagramsTest {
     int b = random(random).set;
     int c = random(random).set;
     assertEquals(
-        diagrams.and(a, diagrams.or(b, c)),
-        diagrams.or(diagrams.and(a, b), diagrams.and(a, c)));
-    assertEquals(
-        diagrams.minus(a, diagrams.or(b, c)), diagrams.minus(diagrams.minus(a, b), c));
+        diagrams.and(a, diagrams.or(b, c)), diagrams.or(diagrams.and(a, b), diagrams.and(a, c)));
+    assertEquals(diagrams.minus(a, diagrams.or(b, c)), diagrams.minus(diagrams.minus(a, b), c));
     assertEquals(a, diagrams.or(diagrams.and(a, b), diagrams.minus(a, b)));
   }
 

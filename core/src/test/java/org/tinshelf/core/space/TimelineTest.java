@@ -31,15 +31,15 @@ class TimelineTest {
       if (random.nextBoolean()) {
         LocalDateTime from = NOW.plusMinutes(random.nextInt(60_000) - 20_000);
         schedules.add(
-            new Schedule.Once(About.named("o"), from, from.plusMinutes(1 + random.nextInt(30_000))));
+            new Schedule.Once(
+                About.named("o"), from, from.plusMinutes(1 + random.nextInt(30_000))));
       } else {
         EnumSet<DayOfWeek> days = EnumSet.of(DayOfWeek.of(1 + random.nextInt(7)));
         days.add(DayOfWeek.of(1 + random.nextInt(7)));
         LocalTime from = LocalTime.of(random.nextInt(24), random.nextInt(60));
         LocalTime to = random.nextInt(4) == 0 ? from : LocalTime.of(random.nextInt(24), 0);
         schedules.add(
-            new Schedule.Weekly(
-                About.named("w"), List.of(new Schedule.Window(days, from, to))));
+            new Schedule.Weekly(About.named("w"), List.of(new Schedule.Window(days, from, to))));
       }
     }
     return new When(
@@ -85,7 +85,8 @@ class TimelineTest {
   void aWindowPastMidnightAndOverTheWeeksEndReachesIntoMonday() {
     Schedule.Window window =
         new Schedule.Window(EnumSet.of(DayOfWeek.SUNDAY), LocalTime.of(22, 0), LocalTime.of(6, 0));
-    When when = new When(List.of(new Schedule.Weekly(About.named("n"), List.of(window))), Optional.empty());
+    When when =
+        new When(List.of(new Schedule.Weekly(About.named("n"), List.of(window))), Optional.empty());
     assertEquals(true, when.contains(LocalDateTime.of(2026, 11, 30, 5, 59)));
     assertEquals(false, when.contains(LocalDateTime.of(2026, 11, 30, 6, 0)));
     assertEquals(false, when.contains(LocalDateTime.of(2026, 11, 29, 21, 59)));
@@ -96,7 +97,9 @@ class TimelineTest {
   void equalTimesMeanTwentyFourHours() {
     LocalTime noon = LocalTime.NOON;
     Schedule.Window window = new Schedule.Window(EnumSet.of(DayOfWeek.MONDAY), noon, noon);
-    When when = new When(List.of(new Schedule.Weekly(About.named("n"), List.of(window))), Optional.empty());
-    assertEquals(java.math.BigInteger.valueOf(1440), new Timeline(NOW, List.of(when)).numbers(when).size());
+    When when =
+        new When(List.of(new Schedule.Weekly(About.named("n"), List.of(window))), Optional.empty());
+    assertEquals(
+        java.math.BigInteger.valueOf(1440), new Timeline(NOW, List.of(when)).numbers(when).size());
   }
 }

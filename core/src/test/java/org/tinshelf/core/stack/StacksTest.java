@@ -39,11 +39,32 @@ class StacksTest {
   }
 
   private static Rule with(
-      Rule r, List<String> from, RuleAction action, Optional<LocalDate> expires, List<String> only) {
+      Rule r,
+      List<String> from,
+      RuleAction action,
+      Optional<LocalDate> expires,
+      List<String> only) {
     return new Rule(
-        r.about(), true, "", "", expires, from, List.of(), Members.ANY, Members.ANY, List.of(),
-        List.of(), r.services(), List.of(), List.of(), r.guard(), action, Log.NONE, List.of(),
-        false, only);
+        r.about(),
+        true,
+        "",
+        "",
+        expires,
+        from,
+        List.of(),
+        Members.ANY,
+        Members.ANY,
+        List.of(),
+        List.of(),
+        r.services(),
+        List.of(),
+        List.of(),
+        r.guard(),
+        action,
+        Log.NONE,
+        List.of(),
+        false,
+        only);
   }
 
   private static Rule from(String name, Action action, String zone) {
@@ -55,7 +76,8 @@ class StacksTest {
     return new Zone(About.named(name), OptionalInt.of(trust));
   }
 
-  private static Firewall firewall(String name, Optional<String> bay, List<String> zones, Line... own) {
+  private static Firewall firewall(
+      String name, Optional<String> bay, List<String> zones, Line... own) {
     return new Firewall(
         name,
         Firewall.Kind.BRANCH,
@@ -74,14 +96,32 @@ class StacksTest {
 
   private static Estate estate(List<Zone> zones, List<Bay> bays, Firewall... firewalls) {
     return new Estate(
-        "", List.of(), List.of(), List.of(), List.of(), List.of(), zones, List.of(), bays,
+        "",
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        zones,
+        List.of(),
+        bays,
         Arrays.asList(firewalls));
   }
 
   private static Packet packet(String from, String to) {
     return new Packet(
-        from, to, Ip.parse("10.0.0.1"), Ip.parse("10.0.0.2"), 6, 40_000, 443, "unknown", "unknown",
-        NOW, Profile.OFFICE, Guard.NONE);
+        from,
+        to,
+        Ip.parse("10.0.0.1"),
+        Ip.parse("10.0.0.2"),
+        6,
+        40_000,
+        443,
+        "unknown",
+        "unknown",
+        NOW,
+        Profile.OFFICE,
+        Guard.NONE);
   }
 
   private static String decides(Stack stack, String from, String to) {
@@ -96,18 +136,30 @@ class StacksTest {
   @Test
   void shelvesAreReadFromTheRootDownThenTheOwnThenUpAgain() {
     Bay site =
-        new Bay("site", Optional.empty(), List.of(rule("su", Action.DROP)), List.of(rule("sl", Action.DROP)), List.of());
+        new Bay(
+            "site",
+            Optional.empty(),
+            List.of(rule("su", Action.DROP)),
+            List.of(rule("sl", Action.DROP)),
+            List.of());
     Bay root =
-        new Bay("root", Optional.empty(), List.of(rule("ru", Action.DROP)), List.of(rule("rl", Action.DROP)), List.of(site));
+        new Bay(
+            "root",
+            Optional.empty(),
+            List.of(rule("ru", Action.DROP)),
+            List.of(rule("rl", Action.DROP)),
+            List.of(site));
     Estate estate =
-        estate(List.of(), List.of(root), firewall("fw", Optional.of("site"), List.of(), rule("own", Action.DROP)));
+        estate(
+            List.of(),
+            List.of(root),
+            firewall("fw", Optional.of("site"), List.of(), rule("own", Action.DROP)));
     List<String> order =
         of(estate).entries().stream()
             .filter(e -> e.kind() == Entry.Kind.RULE)
             .map(e -> e.ref().shelf())
             .toList();
-    assertEquals(
-        List.of("root/upper", "site/upper", "fw/own", "site/lower", "root/lower"), order);
+    assertEquals(List.of("root/upper", "site/upper", "fw/own", "site/lower", "root/lower"), order);
   }
 
   @Test
@@ -141,10 +193,19 @@ class StacksTest {
 
   @ParameterizedTest
   @CsvSource({
-    "CLOSED, a, b, DROP", "CLOSED, a, a, DROP", "OPEN, a, self, ALLOW", "OPEN, self, self, ALLOW",
-    "WITHIN_ZONES, a, a, ALLOW", "WITHIN_ZONES, a, b, DROP", "WITHIN_ZONES, self, self, DROP",
-    "BY_TRUST, a, b, ALLOW", "BY_TRUST, b, a, DROP", "BY_TRUST, a, a, DROP",
-    "BY_TRUST, a, self, DROP", "BY_TRUST, self, b, DROP", "BY_TRUST, plain, b, DROP"
+    "CLOSED, a, b, DROP",
+    "CLOSED, a, a, DROP",
+    "OPEN, a, self, ALLOW",
+    "OPEN, self, self, ALLOW",
+    "WITHIN_ZONES, a, a, ALLOW",
+    "WITHIN_ZONES, a, b, DROP",
+    "WITHIN_ZONES, self, self, DROP",
+    "BY_TRUST, a, b, ALLOW",
+    "BY_TRUST, b, a, DROP",
+    "BY_TRUST, a, a, DROP",
+    "BY_TRUST, a, self, DROP",
+    "BY_TRUST, self, b, DROP",
+    "BY_TRUST, plain, b, DROP"
   })
   void aFloorDoesWhatItsKindSays(Floor.Kind kind, String from, String to, Action action) {
     Bay root = new Bay("root", Optional.of(new Floor(kind, true)), List.of(), List.of(), List.of());
@@ -161,8 +222,20 @@ class StacksTest {
 
   @Test
   void theNearestFloorWinsAndTheRootsIsClosedUnlessChanged() {
-    Bay site = new Bay("site", Optional.of(new Floor(Floor.Kind.OPEN, false)), List.of(), List.of(), List.of());
-    Bay root = new Bay("root", Optional.of(new Floor(Floor.Kind.BY_TRUST, true)), List.of(), List.of(), List.of(site));
+    Bay site =
+        new Bay(
+            "site",
+            Optional.of(new Floor(Floor.Kind.OPEN, false)),
+            List.of(),
+            List.of(),
+            List.of());
+    Bay root =
+        new Bay(
+            "root",
+            Optional.of(new Floor(Floor.Kind.BY_TRUST, true)),
+            List.of(),
+            List.of(),
+            List.of(site));
     Estate both = estate(List.of(), List.of(root), firewall("fw", Optional.of("site"), List.of()));
     assertEquals(Floor.Kind.OPEN, of(both).floor().kind());
     Estate none = estate(List.of(), List.of(), firewall("fw", Optional.empty(), List.of()));
@@ -173,14 +246,22 @@ class StacksTest {
   void whatIsExpiredOrMeantForOthersTakesNoPartButCounts() {
     Rule expired = rule("old", Action.DROP);
     expired =
-        with(expired, List.of(), expired.action(), Optional.of(NOW.toLocalDate().minusDays(1)), List.of());
+        with(
+            expired,
+            List.of(),
+            expired.action(),
+            Optional.of(NOW.toLocalDate().minusDays(1)),
+            List.of());
     Rule today = rule("today", Action.ALLOW);
     today = with(today, List.of(), today.action(), Optional.of(NOW.toLocalDate()), List.of());
     Rule others = rule("others", Action.DROP);
     others = with(others, List.of(), others.action(), Optional.empty(), List.of("another"));
     Bay root = new Bay("root", Optional.empty(), List.of(expired, others), List.of(), List.of());
     Estate estate =
-        estate(List.of(), List.of(root), firewall("fw", Optional.of("root"), List.of(), new Line.Divider("x"), today));
+        estate(
+            List.of(),
+            List.of(root),
+            firewall("fw", Optional.of("root"), List.of(), new Line.Divider("x"), today));
     Stack stack = of(estate);
     assertEquals("fw/own 1", decides(stack, "", ""));
     assertEquals(3, stack.rules());
@@ -191,12 +272,22 @@ class StacksTest {
     List<Line> inside = List.of(from("in", Action.ALLOW, "a"));
     Rule closing = rule("closing", Action.DROP);
     closing =
-        with(closing, List.of("a", "b"), new RuleAction.Drawer(inside, Optional.of(Action.REJECT), Log.BOTH), Optional.empty(), List.of());
+        with(
+            closing,
+            List.of("a", "b"),
+            new RuleAction.Drawer(inside, Optional.of(Action.REJECT), Log.BOTH),
+            Optional.empty(),
+            List.of());
     Estate estate =
         estate(
             List.of(zone("a", 1), zone("b", 2), zone("c", 3)),
             List.of(),
-            firewall("fw", Optional.empty(), List.of("a", "b", "c"), closing, rule("after", Action.ALLOW)));
+            firewall(
+                "fw",
+                Optional.empty(),
+                List.of("a", "b", "c"),
+                closing,
+                rule("after", Action.ALLOW)));
     Stack stack = of(estate);
     assertEquals("fw/own 1.1", decides(stack, "a", "b"));
     assertEquals("fw/own 1.end", decides(stack, "b", "a"));
@@ -210,12 +301,18 @@ class StacksTest {
     List<Line> inside = List.of(from("in", Action.ALLOW, "a"));
     Rule passing = rule("passing", Action.DROP);
     passing =
-        with(passing, List.of(), new RuleAction.Drawer(inside, Optional.empty(), Log.NONE), Optional.empty(), List.of());
+        with(
+            passing,
+            List.of(),
+            new RuleAction.Drawer(inside, Optional.empty(), Log.NONE),
+            Optional.empty(),
+            List.of());
     Estate estate =
         estate(
             List.of(zone("a", 1), zone("b", 2)),
             List.of(),
-            firewall("fw", Optional.empty(), List.of("a", "b"), passing, rule("after", Action.REJECT)));
+            firewall(
+                "fw", Optional.empty(), List.of("a", "b"), passing, rule("after", Action.REJECT)));
     assertEquals("fw/own 1.1", decides(of(estate), "a", "b"));
     assertEquals("fw/own 2", decides(of(estate), "b", "a"));
   }

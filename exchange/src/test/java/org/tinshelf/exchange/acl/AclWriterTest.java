@@ -90,8 +90,7 @@ class AclWriterTest {
   void aDrawerIsAListOfItsOwn() {
     JsonNode policy = policy("headland-fw");
     JsonNode guests = entry(list(policy, "headland-fw/own"), "guest wifi");
-    assertEquals(
-        "tinshelf-policy:drawer", guests.get("actions").get("forwarding").asString());
+    assertEquals("tinshelf-policy:drawer", guests.get("actions").get("forwarding").asString());
     JsonNode rule = guests.get("tinshelf-policy:rule");
     assertEquals("drop", rule.get("end").asString());
     assertEquals(4, list(policy, rule.get("drawer").asString()).size());

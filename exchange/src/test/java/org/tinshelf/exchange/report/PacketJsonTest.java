@@ -27,7 +27,10 @@ class PacketJsonTest {
           new Timeline(NOW, List.of()));
   private static final Universe UNNAMED =
       new Universe(
-          List.of("", "self"), List.of("unknown"), List.of("unknown"), new Timeline(NOW, List.of()));
+          List.of("", "self"),
+          List.of("unknown"),
+          List.of("unknown"),
+          new Timeline(NOW, List.of()));
 
   private static Packet read(String json) {
     return PacketJson.read(json.replace('\'', '"'), ZONED, NOW);

@@ -23,33 +23,28 @@ import org.tinshelf.server.problems.Refusal;
 @RestController
 class InstallController {
 
-  record TargetView(long firewall, String name, InstallState state, String message) {}
+  record StepView(long firewall, String name, InstallState state, String message) {}
 
   record InstallView(
-      long id,
-      int revision,
-      Instant startedAt,
-      String who,
-      boolean over,
-      List<TargetView> targets) {}
+      long id, int revision, Instant startedAt, String who, boolean over, List<StepView> steps) {}
 
   record Start(@NotNull Integer revision, @NotNull List<Long> firewalls) {}
 
   private final Installer installer;
   private final Installs installs;
-  private final Targets targets;
+  private final Steps steps;
   private final Firewalls firewalls;
   private final Standings standings;
 
   InstallController(
       Installer installer,
       Installs installs,
-      Targets targets,
+      Steps steps,
       Firewalls firewalls,
       Standings standings) {
     this.installer = installer;
     this.installs = installs;
-    this.targets = targets;
+    this.steps = steps;
     this.firewalls = firewalls;
     this.standings = standings;
   }
@@ -84,12 +79,11 @@ class InstallController {
     Map<Long, String> names =
         firewalls.findAll().stream()
             .collect(Collectors.toMap(FirewallRecord::id, FirewallRecord::name));
-    List<TargetView> all =
-        targets.findByInstallIdOrderById(id).stream()
+    List<StepView> all =
+        steps.findByInstallIdOrderById(id).stream()
             .map(
                 t ->
-                    new TargetView(
-                        t.firewallId(), names.get(t.firewallId()), t.state(), t.message()))
+                    new StepView(t.firewallId(), names.get(t.firewallId()), t.state(), t.message()))
             .toList();
     boolean over = all.stream().allMatch(t -> t.state().over());
     return new InstallView(id, install.revision(), install.startedAt(), install.who(), over, all);

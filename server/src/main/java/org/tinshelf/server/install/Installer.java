@@ -24,7 +24,7 @@ class Installer {
   private static final Logger LOG = LoggerFactory.getLogger(Installer.class);
 
   private final Installs installs;
-  private final Targets targets;
+  private final Steps steps;
   private final Firewalls firewalls;
   private final Renderings renderings;
   private final Restconf restconf;
@@ -35,7 +35,7 @@ class Installer {
 
   Installer(
       Installs installs,
-      Targets targets,
+      Steps steps,
       Firewalls firewalls,
       Renderings renderings,
       Restconf restconf,
@@ -43,7 +43,7 @@ class Installer {
       TransactionTemplate transaction,
       Clock clock) {
     this.installs = installs;
-    this.targets = targets;
+    this.steps = steps;
     this.firewalls = firewalls;
     this.renderings = renderings;
     this.restconf = restconf;
@@ -62,7 +62,7 @@ class Installer {
   void closeUnfinished() {
     transaction.executeWithoutResult(
         s ->
-            targets
+            steps
                 .findByStateNotIn(List.of(InstallState.DONE.name(), InstallState.FAILED.name()))
                 .forEach(
                     t ->
@@ -87,33 +87,40 @@ class Installer {
                         .orElseThrow(() -> Refusal.gone("There is no firewall " + id + ".")))
             .toList();
     for (FirewallRecord f : chosen) {
-      if (renderings.of(revision, f.name()).isEmpty()) {
-        throw Refusal.conflict("Revision " + revision + " does not know " + f.name() + ".");
+      Renderings.Rendering rendering =
+          renderings
+              .of(revision, f.name())
+              .orElseThrow(
+                  () ->
+                      Refusal.conflict(
+                          "Revision " + revision + " does not know " + f.name() + "."));
+      if (!rendering.problems().isEmpty()) {
+        throw Refusal.unsound(rendering.problems());
       }
     }
     InstallRecord install = new InstallRecord(revision, clock.instant(), who);
-    List<TargetRecord> steps =
+    List<StepRecord> begun =
         transaction.execute(
             s -> {
               installs.save(install);
               return chosen.stream()
-                  .map(f -> targets.save(new TargetRecord(install.id(), f.id(), clock.instant())))
+                  .map(f -> steps.save(new StepRecord(install.id(), f.id(), clock.instant())))
                   .toList();
             });
-    steps.forEach(t -> workers.execute(() -> run(revision, t)));
+    begun.forEach(t -> workers.execute(() -> run(revision, t)));
     return install.id();
   }
 
-  private void run(int revision, TargetRecord target) {
+  private void run(int revision, StepRecord step) {
     try {
-      FirewallRecord firewall = firewalls.findById(target.firewallId()).orElseThrow();
+      FirewallRecord firewall = firewalls.findById(step.firewallId()).orElseThrow();
       Renderings.Rendering rendering = renderings.of(revision, firewall.name()).orElseThrow();
       String url = firewall.managementUrl();
-      step(target, InstallState.ASKING, "");
+      advance(step, InstallState.ASKING, "");
       Optional<String> tag = restconf.get(url).tag();
-      step(target, InstallState.SENDING, "");
+      advance(step, InstallState.SENDING, "");
       restconf.put(url, rendering.policy(), tag);
-      step(target, InstallState.VERIFYING, "");
+      advance(step, InstallState.VERIFYING, "");
       Optional<String> holds = restconf.get(url).policy().map(Canonical::digest);
       if (!holds.equals(Optional.of(rendering.digest()))) {
         throw new Restconf.TroubleException(
@@ -121,18 +128,18 @@ class Installer {
       }
       standings.change(
           firewall.id(), f -> f.installed(revision, rendering.digest(), clock.instant()));
-      step(target, InstallState.DONE, "");
+      advance(step, InstallState.DONE, "");
     } catch (Restconf.TroubleException e) {
-      step(target, InstallState.FAILED, e.getMessage());
-      standings.ask(target.firewallId());
+      advance(step, InstallState.FAILED, e.getMessage());
+      standings.ask(step.firewallId());
     } catch (RuntimeException e) {
       LOG.error("Install failed", e);
-      step(target, InstallState.FAILED, "Tin Shelf failed; its log says why.");
+      advance(step, InstallState.FAILED, "Tin Shelf failed; its log says why.");
     }
   }
 
-  private void step(TargetRecord target, InstallState state, String message) {
+  private void advance(StepRecord step, InstallState state, String message) {
     transaction.executeWithoutResult(
-        s -> targets.findById(target.id()).orElseThrow().now(state, message, clock.instant()));
+        s -> steps.findById(step.id()).orElseThrow().now(state, message, clock.instant()));
   }
 }

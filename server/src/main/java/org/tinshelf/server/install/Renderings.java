@@ -1,6 +1,7 @@
 package org.tinshelf.server.install;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -10,6 +11,7 @@ import org.tinshelf.core.model.Firewall;
 import org.tinshelf.exchange.acl.AclWriter;
 import org.tinshelf.exchange.acl.Canonical;
 import org.tinshelf.exchange.document.DocumentReader;
+import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.problems.Refusal;
 import org.tinshelf.server.rulebase.RevisionRecord;
 import org.tinshelf.server.rulebase.Revisions;
@@ -19,8 +21,8 @@ import tools.jackson.databind.node.ObjectNode;
 @Component
 class Renderings {
 
-  /** A policy as it is sent, and the digest it is recognised by. */
-  record Rendering(ObjectNode policy, String digest) {}
+  /** A policy as it is sent, the digest it is recognised by, and what keeps it from being sent. */
+  record Rendering(ObjectNode policy, String digest, List<Problem> problems) {}
 
   private final Revisions revisions;
   private final Map<Integer, Map<String, Rendering>> kept = new ConcurrentHashMap<>();
@@ -47,7 +49,9 @@ class Renderings {
     Map<String, Rendering> out = new HashMap<>();
     for (Firewall firewall : estate.firewalls()) {
       ObjectNode policy = AclWriter.write(estate, firewall);
-      out.put(firewall.name(), new Rendering(policy, Canonical.digest(policy)));
+      out.put(
+          firewall.name(),
+          new Rendering(policy, Canonical.digest(policy), Enforcement.problems(estate, firewall)));
     }
     return out;
   }

@@ -39,7 +39,7 @@ class InstallTest {
     for (int i = 0; i < 300; i++) {
       JsonNode install = client.get("/api/installs/" + id).expect(200).json();
       if (install.get("over").asBoolean()) {
-        return install.get("targets").get(0);
+        return install.get("steps").get(0);
       }
       Thread.sleep(50);
     }
@@ -110,9 +110,9 @@ class InstallTest {
     try {
       jdbc.update(
           "update firewall set management_url = 'https://127.0.0.1:9' where name = 'berth-control'");
-      JsonNode target = install("berth-control");
-      assertEquals("failed", target.get("state").asString());
-      assertEquals("Nothing answers at 127.0.0.1:9.", target.get("message").asString());
+      JsonNode step = install("berth-control");
+      assertEquals("failed", step.get("state").asString());
+      assertEquals("Nothing answers at 127.0.0.1:9.", step.get("message").asString());
       assertEquals("unreachable", standing("berth-control"));
       jdbc.update(
           "update firewall set management_url = ? where name = 'berth-control'",

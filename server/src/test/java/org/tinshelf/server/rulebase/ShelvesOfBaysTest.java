@@ -92,8 +92,7 @@ class ShelvesOfBaysTest {
         .expect(200);
     assertEquals(before - 1, named("firewalls", "plover-fw").get("dead").asLong());
     assertEquals(
-        "saltmarsh-ferries/upper",
-        client.get("/api/draft").json().get(0).get("shelf").asString());
+        "saltmarsh-ferries/upper", client.get("/api/draft").json().get(0).get("shelf").asString());
   }
 
   @Test
@@ -119,8 +118,11 @@ class ShelvesOfBaysTest {
                 back.get("version").asLong(), own.get("id").asLong(), drawer.get("id").asLong());
     client.post("/api/lines/" + back.get("id").asLong() + "/move", into).expect(200);
     lines = shelves("firewalls", "headland-fw").get(2).get("lines");
-    assertTrue(line(line(lines, "guest wifi").get("lines"), "guest web")
-        .get("position").asString().endsWith(".1"));
+    assertTrue(
+        line(line(lines, "guest wifi").get("lines"), "guest web")
+            .get("position")
+            .asString()
+            .endsWith(".1"));
   }
 
   @Test
@@ -151,11 +153,16 @@ class ShelvesOfBaysTest {
     JsonNode objects = client.get("/api/objects").expect(200).json();
     List<String> told = new ArrayList<>();
     objects.forEach(
-        o -> told.add(o.get("name").asString() + " | " + o.get("form").asString() + " | " + o.get("value").asString()));
+        o ->
+            told.add(
+                o.get("name").asString()
+                    + " | "
+                    + o.get("form").asString()
+                    + " | "
+                    + o.get("value").asString()));
     assertTrue(told.contains("gannet-quay | network | 10.72.16.0/23"), told.toString());
     assertTrue(told.contains("directory | group | directory-1, directory-2"));
     assertTrue(told.contains("dns | service | tcp 53 \u00b7 udp 53"));
-    assertTrue(
-        told.contains("till-printers | wildcard | 10.72.0.2/255.255.252.255"));
+    assertTrue(told.contains("till-printers | wildcard | 10.72.0.2/255.255.252.255"));
   }
 }

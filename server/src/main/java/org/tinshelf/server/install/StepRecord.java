@@ -9,8 +9,8 @@ import java.time.Instant;
 
 /** How far an install is on one firewall. */
 @Entity
-@Table(name = "install_target")
-class TargetRecord {
+@Table(name = "install_step")
+class StepRecord {
   @Id
   @GeneratedValue(strategy = GenerationType.IDENTITY)
   private Long id;
@@ -21,9 +21,9 @@ class TargetRecord {
   private String message;
   private Instant changedAt;
 
-  protected TargetRecord() {}
+  protected StepRecord() {}
 
-  TargetRecord(long installId, long firewallId, Instant at) {
+  StepRecord(long installId, long firewallId, Instant at) {
     this.installId = installId;
     this.firewallId = firewallId;
     now(InstallState.WAITING, "", at);

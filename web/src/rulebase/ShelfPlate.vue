@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import type { Shelf } from "../api/client";
+
+defineProps<{ shelf: Shelf }>();
+</script>
+
+<template>
+  <span class="plate" role="gridcell">
+    <i aria-hidden="true" />
+    <b :title="shelf.owner">{{ shelf.owner }}</b>
+    <span>{{ shelf.part === "own" ? "own shelf" : `${shelf.part} shelf` }}</span>
+    <span class="fixed">{{ shelf.rules }} {{ shelf.rules === 1 ? "rule" : "rules" }}</span>
+    <i aria-hidden="true" />
+  </span>
+  <span v-if="!shelf.editable" role="gridcell"
+    ><RouterLink
+      class="away"
+      :to="`/shelves/bay/${shelf.ownerId}`"
+      title="This shelf belongs to a bay and holds for every firewall below it"
+      >shared; edit it in {{ shelf.owner }}</RouterLink
+    ></span
+  >
+</template>
+
+<style scoped>
+.plate {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  margin-left: 22px;
+  padding: 2px 9px;
+  background: var(--tin-plate);
+  border: 1px solid var(--tin-dark);
+  border-radius: 0 0 4px 4px;
+}
+.plate i {
+  width: 5px;
+  height: 5px;
+  border-radius: 50%;
+  background: var(--tin-dark);
+}
+.away {
+  display: inline-block;
+  padding-top: 9px;
+  font-size: var(--t-small);
+  color: var(--ink-soft);
+}
+</style>
