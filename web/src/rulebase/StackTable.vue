@@ -267,7 +267,7 @@ function jump(row: Row) {
             class="cell"
             :class="[c, { here: row.key === selected && column === c, changed: old(row, c) }]"
             :style="
-              c === 'name' && row.depth ? { paddingLeft: `${4 + row.depth * 16}px` } : undefined
+              c === 'name' && row.depth ? { paddingLeft: `${4 + row.depth * 22}px` } : undefined
             "
             :title="old(row, c)"
             @click.stop="emit('select', row.key, c)"
@@ -336,7 +336,7 @@ function jump(row: Row) {
             <SeverityMark v-if="worst(row.findings)" :severity="worst(row.findings) ?? ''" />
           </span>
           <span role="gridcell" class="number fixed">end</span>
-          <span role="gridcell" class="wide" :style="{ paddingLeft: `${4 + row.depth * 16}px` }"
+          <span role="gridcell" class="wide" :style="{ paddingLeft: `${4 + row.depth * 22}px` }"
             >The rest of <b>{{ row.rule.name }}</b></span
           >
           <span role="gridcell"><ActionMark :action="row.rule.end" /></span>
@@ -524,7 +524,7 @@ function jump(row: Row) {
   grid-column: 3 / -4;
 }
 .name button {
-  padding-right: 5px;
+  margin: 0 -2px 0 -8px;
 }
 .gutter {
   display: grid;
