@@ -416,12 +416,17 @@ onUnmounted(() => {
   }
 }
 @media (max-width: 1100px) {
-  .view,
+  .view {
+    grid-template: minmax(0, 1fr) 250px / 190px minmax(0, 1fr);
+  }
   .view.folded {
-    grid-template-columns: 170px minmax(0, 1fr);
+    grid-template: minmax(0, 1fr) / 190px minmax(0, 1fr);
+  }
+  .left {
+    grid-row: 1 / -1;
   }
   .card {
-    display: none;
+    border-top: 1px solid var(--tin-dark);
   }
 }
 </style>

@@ -524,7 +524,8 @@ function jump(row: Row) {
   grid-column: 3 / -4;
 }
 .name button {
-  margin: 0 -2px 0 -8px;
+  margin-left: -4px;
+  padding-left: 5px;
 }
 .gutter {
   display: grid;

@@ -148,10 +148,16 @@ final class ObjectsReader {
           value
               .parse(t -> wildcard(about, t), "write address/mask, as 10.0.0.2/255.255.0.255")
               .map(w -> w);
-      case "domain" -> Optional.of(resolved(about, new Address.Origin.Domain(value.text()), at));
-      case "feed" -> Optional.of(resolved(about, new Address.Origin.Feed(value.text()), at));
+      case "domain" ->
+          value
+              .parse(ObjectsReader::fqdn, "write a name like tides.example.net")
+              .map(d -> resolved(about, new Address.Origin.Domain(d), at));
+      case "feed" ->
+          value
+              .parse(ObjectsReader::location, "write a URL or a file")
+              .map(f -> resolved(about, new Address.Origin.Feed(f), at));
       case "countries" ->
-          Optional.of(resolved(about, new Address.Origin.Countries(at.texts("countries")), at));
+          Optional.of(resolved(about, new Address.Origin.Countries(countries(value)), at));
       case "members" -> {
         List<String> members = addressNames(value.items());
         List<String> except = addressNames(at.items("except"));
@@ -165,6 +171,34 @@ final class ObjectsReader {
               .parse(LabelExpression::parse, "write labels with and, or, not and parentheses")
               .map(e -> new Address.Labelled(about, e));
     };
+  }
+
+  /** RFC 1035 names, a letter or digit at either end of each label. */
+  private static String fqdn(String text) {
+    if (text.length() > 253
+        || !text.matches("([a-zA-Z0-9_]([a-zA-Z0-9_-]{0,61}[a-zA-Z0-9])?\\.)+[a-zA-Z0-9-]{2,63}")) {
+      throw new IllegalArgumentException("'" + text + "' is not a domain name");
+    }
+    return text;
+  }
+
+  private static String location(String text) {
+    if (text.isEmpty()) {
+      throw new IllegalArgumentException("nothing says where the list comes from");
+    }
+    return text;
+  }
+
+  private static List<String> countries(Cursor list) {
+    List<String> codes = new ArrayList<>();
+    for (Cursor item : list.items()) {
+      String code = item.text().strip();
+      codes.add(code);
+      if (item.isText() && !code.matches("[A-Z]{2}")) {
+        item.problem("'" + code + "' is not a country code", "write two capital letters");
+      }
+    }
+    return List.copyOf(codes);
   }
 
   private static AddressRange range(String text) {
