@@ -22,6 +22,7 @@ import org.tinshelf.core.model.Service;
 import org.tinshelf.core.model.ServiceTerm;
 import org.tinshelf.core.model.UserGroup;
 import org.tinshelf.core.model.Zone;
+import org.tinshelf.core.space.Universe;
 
 /** Reads the objects of a policy document. */
 final class ObjectsReader {
@@ -100,12 +101,16 @@ final class ObjectsReader {
     return new About(name(at), at.text("note", ""), at.texts("labels"));
   }
 
+  private static void refuse(Cursor at, About about, String... reserved) {
+    if (List.of(reserved).contains(about.name())) {
+      at.problem("'" + about.name() + "' has a meaning of its own", "choose another name");
+    }
+  }
+
   Zone zone(Cursor at) {
     at.object("name", "note", "labels", "trust");
     About about = about(at);
-    if (about.name().equals(Zone.SELF) || about.name().equals(Zone.ANY)) {
-      at.problem("'" + about.name() + "' has a meaning of its own", "choose another name");
-    }
+    refuse(at, about, Zone.SELF, Zone.ANY);
     return new Zone(about, at.number("trust", 0, 100));
   }
 
@@ -343,6 +348,7 @@ final class ObjectsReader {
         "ofCategories",
         "ofRisk");
     About about = about(at);
+    refuse(at, about, Universe.UNKNOWN);
     if (at.has("members")) {
       List<String> members = new ArrayList<>();
       for (Cursor m : at.items("members")) {
@@ -376,6 +382,7 @@ final class ObjectsReader {
   UserGroup userGroup(Cursor at) {
     at.object("name", "note", "labels", "members");
     About about = about(at);
+    refuse(at, about, Universe.UNKNOWN);
     List<String> members = at.texts("members");
     references.contains(References.Kind.USER, about.name(), members);
     return new UserGroup(about, !at.has("members"), members);
