@@ -317,7 +317,7 @@ onUnmounted(() => {
           Understood
         </button>
       </div>
-      <p v-if="loading" class="state soft">Reading the stack …</p>
+      <p v-if="loading || (!estate && !trouble)" class="state soft">Reading the stack …</p>
       <p v-else-if="estate && estate.firewalls.length === 0" class="state soft">
         The estate is empty. Start with <code>bin/start --demo --reset</code> to look around.
       </p>
