@@ -4,101 +4,176 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.tinshelf.core.findings.Finding.Certainty;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
-import org.tinshelf.core.space.Diagrams;
+import org.tinshelf.core.space.Area;
+import org.tinshelf.core.space.Box;
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Remainder;
 
 /**
- * Finds pairs of live rules with opposite effects whose order matters; a drawer's end may be upper.
+ * Finds, for a live rule, the live rules above with the opposite effect whose order matters; a
+ * drawer's end may be upper.
  */
 final class Conflicts {
 
   private final Reading reading;
-  private final Diagrams diagrams;
-  private final Sentences sentences;
-  private final int lowestTrust;
+  private final Area lowestTrust;
+  private final boolean exceptions;
 
-  Conflicts(Reading reading) {
+  /** Exceptions too where asked for. */
+  Conflicts(Reading reading, boolean exceptions) {
     this.reading = reading;
-    this.diagrams = reading.diagrams();
-    this.sentences = new Sentences(reading);
+    this.exceptions = exceptions;
     this.lowestTrust = reading.space().touchingZones(reading.stack().lowestTrust());
   }
 
-  /** Exceptions too where asked for. */
-  void find(boolean exceptions, Consumer<Finding> out) {
-    for (int j = 0; j < reading.count(); j++) {
-      if (reading.isRule(j) && reading.live(j)) {
-        List<Integer> conflicting = new ArrayList<>();
-        List<Integer> excepting = new ArrayList<>();
-        for (int i = 0; i < j; i++) {
-          if (opposed(i, j)) {
-            boolean specific = diagrams.within(reading.matched(i), reading.matched(j));
-            boolean general = diagrams.within(reading.matched(j), reading.matched(i));
-            if (specific && !general) {
-              excepting.add(i);
-            } else if (!specific && !general) {
-              conflicting.add(i);
-            }
+  /** What a lower rule meets of one family: a box of it, and the boxes above that share packets. */
+  private record Meeting(int family, Box box, Box[] upper) {}
+
+  void judge(Row row, Consumer<Verdict> out) {
+    if (!row.isRule() || !row.live()) {
+      return;
+    }
+    List<Meeting> meetings = new ArrayList<>();
+    List<Box> opposed = new ArrayList<>();
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] upper = reading.above(f, box, row, r -> true);
+        meetings.add(new Meeting(f, box, upper));
+        for (Box other : upper) {
+          Row above = reading.row(other);
+          if (above.live() && above.lets() != row.lets()) {
+            opposed.add(other);
           }
         }
-        if (!conflicting.isEmpty()) {
-          out.accept(finding(Kind.CONFLICT, severity(j, conflicting), j, conflicting));
-        }
-        if (exceptions && !excepting.isEmpty()) {
-          out.accept(finding(Kind.EXCEPTION, Severity.INFO, j, excepting));
-        }
       }
+    }
+    if (opposed.isEmpty()) {
+      return;
+    }
+    List<Row> conflicting = new ArrayList<>();
+    List<Row> excepting = new ArrayList<>();
+    Remainder remainder = reading.remainder();
+    for (Row upper : reading.rows(opposed)) {
+      boolean specific = upper.area.within(row.area, remainder);
+      if (specific && !exceptions) {
+        continue;
+      }
+      boolean general = row.area.within(upper.area, remainder);
+      if (!general && contested(upper, row, meetings)) {
+        (specific ? excepting : conflicting).add(upper);
+      }
+    }
+    if (!conflicting.isEmpty()) {
+      Severity severity =
+          conflicting.stream().anyMatch(u -> exposed(u, meetings))
+              ? Severity.HIGH
+              : Severity.MEDIUM;
+      String effect = row.lets() ? "let through" : "block";
+      out.accept(
+          verdict(
+              Kind.CONFLICT,
+              severity,
+              row,
+              conflicting,
+              meetings,
+              (rule, by) -> Sentences.conflict(rule, by, effect)));
+    }
+    if (!excepting.isEmpty()) {
+      out.accept(
+          verdict(
+              Kind.EXCEPTION, Severity.INFO, row, excepting, meetings, Sentences::exception));
     }
   }
 
-  private boolean opposed(int i, int j) {
-    return reading.live(i) && lets(i) != lets(j) && contested(i, j) != Diagrams.EMPTY;
+  /** Whether the upper row decides something the lower one matches. */
+  private boolean contested(Row upper, Row row, List<Meeting> meetings) {
+    if (upper.undecided) {
+      return somePart(upper, meetings, null);
+    }
+    return upper.left.equals(upper.whole)
+        || reading.space().contains(row.area, upper.witness)
+        || somePart(upper, meetings, null);
   }
 
-  private boolean lets(int i) {
-    return reading.entry(i).outcome().orElseThrow().action().lets();
+  private boolean exposed(Row upper, List<Meeting> meetings) {
+    return !lowestTrust.isEmpty() && somePart(upper, meetings, lowestTrust);
   }
 
-  private int contested(int i, int j) {
-    return diagrams.and(reading.decided(i), reading.matched(j));
-  }
-
-  private Severity severity(int j, List<Integer> upper) {
-    boolean exposed =
-        upper.stream().anyMatch(i -> diagrams.and(contested(i, j), lowestTrust) != Diagrams.EMPTY);
-    return exposed ? Severity.HIGH : Severity.MEDIUM;
-  }
-
-  /** What j would decide next were i off, where there is such; else what both claim. */
-  private int best(int i, int j) {
-    int next = contested(i, j);
-    for (int k = i + 1; k < j && next != Diagrams.EMPTY; k++) {
-      if (reading.entry(k).decides()) {
-        next = diagrams.minus(next, reading.matched(k));
+  private boolean somePart(Row upper, List<Meeting> meetings, Area within) {
+    for (Meeting meeting : meetings) {
+      int above = Reading.above(meeting.upper, upper);
+      for (Box part : parts(upper, meeting, within)) {
+        if (!reading.remainder().nothing(part, meeting.upper, above)) {
+          return true;
+        }
       }
     }
-    return next == Diagrams.EMPTY ? contested(i, j) : next;
+    return false;
   }
 
-  private Finding finding(Kind kind, Severity severity, int j, List<Integer> upper) {
+  private static List<Box> parts(Row upper, Meeting meeting, Area within) {
+    List<Box> out = new ArrayList<>();
+    for (Box box : upper.area.boxes(meeting.family)) {
+      Optional<Box> part = meeting.box.common(box);
+      if (part.isPresent() && within == null) {
+        out.add(part.get());
+      } else if (part.isPresent()) {
+        for (Box some : within.boxes(meeting.family)) {
+          part.get().common(some).ifPresent(out::add);
+        }
+      }
+    }
+    return out;
+  }
+
+  /** A packet the lower row would decide next were the upper off, where there is; else any. */
+  private Packet best(Row upper, List<Meeting> meetings) {
+    for (boolean next : new boolean[] {true, false}) {
+      for (Meeting meeting : meetings) {
+        Box[] takers =
+            next
+                ? reading.filter(meeting.upper, meeting.upper.length, r -> r != upper)
+                : meeting.upper;
+        int count = next ? takers.length : Reading.above(meeting.upper, upper);
+        for (Box part : parts(upper, meeting, null)) {
+          Packet packet =
+              reading
+                  .space()
+                  .witness(reading.remainder(), meeting.family, part, takers, count);
+          if (packet != null) {
+            return packet;
+          }
+        }
+      }
+    }
+    throw new IllegalStateException("a contested part that is empty");
+  }
+
+  private Verdict verdict(
+      Kind kind,
+      Severity severity,
+      Row row,
+      List<Row> upper,
+      List<Meeting> meetings,
+      Finding.Says says) {
     boolean always =
-        !reading.livingSoFar(j)
-            || reading.surelyLive(j)
+        !reading.anyLiving()
+            || (!row.touched || reading.surelyLive(row))
                 && upper.stream()
                     .allMatch(
-                        i ->
-                            diagrams.and(reading.surelyDecided(i), reading.matched(j))
-                                != Diagrams.EMPTY);
-    return new Finding(
+                        u ->
+                            !u.touched
+                                || !u.entry.living()
+                                    && reading.surelyDecides(u, u.area.and(row.area)));
+    return new Verdict(
         kind,
         severity,
-        always ? Certainty.ALWAYS : Certainty.AS_IT_STANDS,
-        reading.entry(j).ref(),
-        upper.stream().map(i -> reading.entry(i).ref()).toList(),
-        reading.reach(j),
-        Optional.of(reading.witness(best(upper.get(0), j))),
-        kind == Kind.CONFLICT ? sentences.conflict(j, upper) : sentences.exception(j, upper));
+        Verdict.certainty(always),
+        row,
+        List.copyOf(upper),
+        Optional.of(best(upper.get(0), meetings)),
+        says);
   }
 }

@@ -1,191 +1,130 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
-import org.tinshelf.core.findings.Finding.Certainty;
+import java.util.function.Predicate;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.model.Action;
-import org.tinshelf.core.space.Diagrams;
+import org.tinshelf.core.space.Box;
+import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.stack.Entry;
-import org.tinshelf.core.stack.Outcome;
 
-/** Finds rules that are shadowed, redundant or match nothing. */
+/** Finds rules that match nothing, or whose packets are all decided above. */
 final class DeadRules {
 
   private final Reading reading;
-  private final Diagrams diagrams;
-  private final Sentences sentences;
 
   DeadRules(Reading reading) {
     this.reading = reading;
-    this.diagrams = reading.diagrams();
-    this.sentences = new Sentences(reading);
   }
 
-  void find(Consumer<Finding> out) {
-    fromAbove(out);
-    fromBelow(out);
-  }
-
-  private void fromAbove(Consumer<Finding> out) {
-    Map<Action, Integer> liveAbove = new EnumMap<>(Action.class);
-    Map<Action, Integer> widestAbove = new EnumMap<>(Action.class);
-    int allowed = Diagrams.EMPTY;
-    for (int i = 0; i < reading.count(); i++) {
-      Entry entry = reading.entry(i);
-      boolean reported = reading.isRule(i) || entry.kind() == Entry.Kind.DRAWER;
-      if (reported && reading.matched(i) == Diagrams.EMPTY) {
-        out.accept(neverMatches(i));
-      }
-      if (!entry.decides()) {
-        continue;
-      }
-      Action action = entry.outcome().orElseThrow().action();
-      int same = liveAbove.getOrDefault(action, Diagrams.EMPTY);
-      int sameWidest = widestAbove.getOrDefault(action, Diagrams.EMPTY);
-      if (reading.isRule(i) && reading.matched(i) != Diagrams.EMPTY && !reading.live(i)) {
-        int settledOtherwise = diagrams.minus(reading.matched(i), same);
-        out.accept(
-            settledOtherwise == Diagrams.EMPTY
-                ? coveredFromAbove(i, action)
-                : shadowed(i, settledOtherwise, allowed, sameWidest));
-      }
-      if (reading.live(i)) {
-        liveAbove.put(action, diagrams.or(same, reading.matched(i)));
-      }
-      widestAbove.put(action, diagrams.or(sameWidest, reading.widest(i)));
-      if (action.lets()) {
-        allowed = diagrams.or(allowed, reading.decided(i));
-      }
+  void judge(Row row, Consumer<Verdict> out) {
+    boolean reported = row.isRule() || row.entry.kind() == Entry.Kind.DRAWER;
+    if (reported && row.area.isEmpty()) {
+      String why = Sentences.whyNothing(row.entry, reading.stack().universe());
+      out.accept(
+          Verdict.about(
+              row,
+              Kind.NEVER_MATCHES,
+              Severity.MEDIUM,
+              !row.entry.living(),
+              (rule, by) -> Sentences.neverMatches(rule, why)));
+    } else if (row.isRule() && !row.live()) {
+      Action action = action(row);
+      Predicate<Row> alike = r -> r.live() && action(r) == action;
+      Packet other = reading.within(row, row.area, alike);
+      out.accept(other == null ? covered(row, alike) : shadowed(row, alike, other));
     }
   }
 
-  private Finding neverMatches(int i) {
-    return finding(
-        i,
-        Kind.NEVER_MATCHES,
-        Severity.MEDIUM,
-        !reading.entry(i).living(),
-        List.of(),
-        Diagrams.EMPTY,
-        sentences.neverMatches(i));
+  private static Action action(Row row) {
+    return row.entry.outcome().orElseThrow().action();
   }
 
-  private Finding shadowed(int i, int settledOtherwise, int allowedAbove, int sameWidest) {
-    List<Integer> takers = new ArrayList<>();
-    for (int k = 0; k < i; k++) {
-      if (diagrams.and(reading.decided(k), reading.matched(i)) != Diagrams.EMPTY) {
-        takers.add(k);
+  private List<Row> above(Row row, Predicate<Row> which) {
+    List<Box> boxes = new ArrayList<>();
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        boxes.addAll(List.of(reading.above(f, box, row, which)));
       }
     }
-    List<Integer> by = reading.cover(reading.matched(i), takers);
-    boolean lets = reading.entry(i).outcome().orElseThrow().action().lets();
-    boolean onlyBlocks = !lets && diagrams.and(settledOtherwise, allowedAbove) == Diagrams.EMPTY;
-    boolean always =
-        !reading.livingSoFar(i) || fixed(i, by) && !diagrams.within(reading.matched(i), sameWidest);
-    return finding(
-        i,
+    return reading.rows(boxes);
+  }
+
+  private Verdict shadowed(Row row, Predicate<Row> alike, Packet witness) {
+    List<Row> by = new Covers(reading, row.area).whole().of(above(row, Row::live));
+    boolean onlyBlocks = !row.lets() && !someLetThrough(row, alike);
+    boolean always = !reading.anyLiving() || fixed(row, by) && settledOtherwiseForSure(row);
+    return new Verdict(
         Kind.SHADOWED,
         onlyBlocks ? Severity.LOW : Severity.HIGH,
-        always,
+        Verdict.certainty(always),
+        row,
         by,
-        settledOtherwise,
-        sentences.shadowed(i, by));
+        Optional.of(witness),
+        Sentences::shadowed);
   }
 
-  private Finding coveredFromAbove(int i, Action action) {
-    List<Integer> alike = new ArrayList<>();
-    for (int k = 0; k < i; k++) {
-      if (reading.live(k) && reading.entry(k).outcome().orElseThrow().action() == action) {
-        alike.add(k);
+  /** Whether what is settled otherwise above is let through in part. */
+  private boolean someLetThrough(Row row, Predicate<Row> alike) {
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.above(f, box, row, Row::live);
+        for (int i = 0; i < met.length; i++) {
+          Row upper = reading.row(met[i]);
+          if (upper.lets()) {
+            int order = upper.place.order();
+            Box[] takers =
+                reading.filter(
+                    met, met.length, r -> alike.test(r) || r.place.order() < order);
+            Box part = box.common(met[i]).orElseThrow();
+            if (!reading.remainder().nothing(part, takers, takers.length)) {
+              return true;
+            }
+          }
+        }
       }
     }
-    List<Integer> by = reading.cover(reading.matched(i), alike);
+    return false;
+  }
+
+  /** Whether rows with the same action above can never hold all of it, as wide as they may get. */
+  private boolean settledOtherwiseForSure(Row row) {
+    Action action = action(row);
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.perhapsMeeting(f, box);
+        Box[] alike =
+            reading.filter(met, Reading.above(met, row), r -> action(r) == action);
+        if (!reading.remainder().nothing(box, alike, alike.length)) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  private Verdict covered(Row row, Predicate<Row> alike) {
+    List<Row> by = new Covers(reading, row.area).whole().of(above(row, alike));
     boolean always =
-        !reading.livingSoFar(i) || fixed(i, by) && by.stream().allMatch(reading::surelyLive);
-    return finding(
-        i,
-        Kind.REDUNDANT,
-        Severity.MEDIUM,
-        always,
-        by,
-        reading.matched(i),
-        sentences.coveredFromAbove(i, by));
+        !reading.anyLiving() || fixed(row, by) && by.stream().allMatch(reading::surelyLive);
+    boolean one = by.size() == 1;
+    String does = action(row).word() + (one ? "s" : "");
+    return new Verdict(
+            Kind.REDUNDANT,
+            Severity.MEDIUM,
+            Verdict.certainty(always),
+            row,
+            by,
+            Optional.empty(),
+            (rule, others) -> Sentences.coveredFromAbove(rule, others, does))
+        .withWitness(reading.within(row, row.area, r -> false));
   }
 
-  private boolean fixed(int i, List<Integer> by) {
-    return !reading.entry(i).living() && by.stream().noneMatch(k -> reading.entry(k).living());
-  }
-
-  /**
-   * Bottom up, with the rules left that are not reported: whether a rule can go depends only on
-   * what stays below it, so one pass leaves nothing that could still go.
-   */
-  private void fromBelow(Consumer<Finding> out) {
-    boolean anyLiving = reading.livingSoFar(reading.count() - 1);
-    Map<Outcome, Integer> below = new HashMap<>();
-    List<Integer> stays = new ArrayList<>();
-    for (int i = reading.count() - 1; i >= 0; i--) {
-      Entry entry = reading.entry(i);
-      if (!entry.decides() || reading.isRule(i) && !reading.live(i)) {
-        continue;
-      }
-      Outcome outcome = entry.outcome().orElseThrow();
-      int alike = below.getOrDefault(outcome, Diagrams.EMPTY);
-      if (reading.isRule(i) && diagrams.within(reading.decided(i), alike)) {
-        List<Integer> by = reading.cover(reading.decided(i), takersOf(reading.decided(i), stays));
-        out.accept(
-            finding(
-                i,
-                Kind.REDUNDANT,
-                Severity.MEDIUM,
-                !anyLiving,
-                by,
-                reading.decided(i),
-                sentences.coveredFromBelow(i, by)));
-        continue;
-      }
-      int matched = reading.matched(i);
-      below.replaceAll((o, set) -> diagrams.minus(set, matched));
-      below.merge(outcome, matched, diagrams::or);
-      stays.add(0, i);
-    }
-  }
-
-  private List<Integer> takersOf(int set, List<Integer> inOrder) {
-    List<Integer> takers = new ArrayList<>();
-    int rest = set;
-    for (int k : inOrder) {
-      if (diagrams.and(rest, reading.matched(k)) != Diagrams.EMPTY) {
-        takers.add(k);
-        rest = diagrams.minus(rest, reading.matched(k));
-      }
-    }
-    return takers;
-  }
-
-  private Finding finding(
-      int i,
-      Kind kind,
-      Severity severity,
-      boolean always,
-      List<Integer> by,
-      int witnesses,
-      String says) {
-    return new Finding(
-        kind,
-        severity,
-        always ? Certainty.ALWAYS : Certainty.AS_IT_STANDS,
-        reading.entry(i).ref(),
-        by.stream().map(k -> reading.entry(k).ref()).distinct().toList(),
-        reading.reach(i),
-        witnesses == Diagrams.EMPTY ? Optional.empty() : Optional.of(reading.witness(witnesses)),
-        says);
+  private static boolean fixed(Row row, List<Row> by) {
+    return !row.entry.living() && by.stream().noneMatch(r -> r.entry.living());
   }
 }

@@ -1,28 +1,118 @@
 package org.tinshelf.core.findings;
 
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.stack.RuleRef;
 
-/**
- * One thing that is wrong with a rule on one firewall.
- *
- * @param by the other rules concerned: the cover, or the upper rules of a conflict, in stack order
- * @param reach of the rule, 0 to 1
- * @param witness a packet that proves it, where one can
- * @param says one plain sentence
- */
-public record Finding(
-    Kind kind,
-    Severity severity,
-    Certainty certainty,
-    RuleRef rule,
-    List<RuleRef> by,
-    double reach,
-    Optional<Packet> witness,
-    String says) {
+/** One thing that is wrong with a rule on one firewall. Immutable; its sentence is made when read. */
+public final class Finding {
+
+  /** Says a finding in one plain sentence. */
+  interface Says {
+    String text(RuleRef rule, List<RuleRef> by);
+  }
+
+  private final Verdict verdict;
+  private final RuleRef rule;
+  private final List<RuleRef> by;
+  private final double reach;
+
+  Finding(Verdict verdict, RuleRef rule, List<RuleRef> by, double reach) {
+    this.verdict = verdict;
+    this.rule = rule;
+    this.by = by;
+    this.reach = reach;
+  }
+
+  public Kind kind() {
+    return verdict.kind();
+  }
+
+  public Severity severity() {
+    return verdict.severity();
+  }
+
+  public Certainty certainty() {
+    return verdict.certainty();
+  }
+
+  /** The rule it is about. */
+  public RuleRef rule() {
+    return rule;
+  }
+
+  /** The other rules concerned: the cover, or the upper rules of a conflict, in stack order. */
+  public List<RuleRef> by() {
+    return by;
+  }
+
+  /** Of the rule, 0 to 1; not a number where it is not known. */
+  public double reach() {
+    return reach;
+  }
+
+  /** A packet that proves it, where one can. */
+  public Optional<Packet> witness() {
+    return verdict.witness();
+  }
+
+  /** One plain sentence. */
+  public String says() {
+    return verdict.says().text(rule, by);
+  }
+
+  /**
+   * Stays the same while the same is wrong with the same rules of the same shelves, wherever these
+   * move: 32 hexadecimal digits of a SHA-256 over kind, shelves and names.
+   */
+  public String fingerprint() {
+    StringBuilder text = new StringBuilder(kind().word());
+    append(text, rule);
+    by.forEach(b -> append(text, b));
+    try {
+      byte[] digest =
+          MessageDigest.getInstance("SHA-256")
+              .digest(text.toString().getBytes(StandardCharsets.UTF_8));
+      return HexFormat.of().formatHex(digest, 0, 16);
+    } catch (NoSuchAlgorithmException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static void append(StringBuilder text, RuleRef ref) {
+    text.append('\n').append(ref.shelf()).append('\n').append(ref.name());
+    text.append(ref.isEnd() ? "\nend" : "");
+  }
+
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof Finding f
+        && kind() == f.kind()
+        && severity() == f.severity()
+        && certainty() == f.certainty()
+        && rule.equals(f.rule)
+        && by.equals(f.by)
+        && Double.compare(reach, f.reach) == 0
+        && witness().equals(f.witness())
+        && says().equals(f.says());
+  }
+
+  @Override
+  public int hashCode() {
+    return Objects.hash(kind(), rule, by);
+  }
+
+  @Override
+  public String toString() {
+    return kind().word() + " " + rule + " by " + by + ": " + says();
+  }
 
   /** In the order in which findings on one rule are listed. */
   public enum Kind {
@@ -32,7 +122,17 @@ public record Finding(
     NEVER_MATCHES,
     EXCEPTION,
     OVERLY_BROAD,
-    SILENT_END;
+    SILENT_END,
+    OPEN_SELF,
+    UNLOGGED,
+    UNINSPECTED,
+    MISPLACED_ADDRESS,
+    EXPIRED,
+    EXPIRING,
+    MERGEABLE,
+    UNOWNED,
+    /** No budget sufficed to find out; nothing was guessed. */
+    NOT_DECIDED;
 
     /** As it is written in documents. */
     public String word() {

@@ -1,197 +1,309 @@
 package org.tinshelf.core.findings;
 
+import java.math.BigInteger;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
-import org.tinshelf.core.space.Diagrams;
-import org.tinshelf.core.space.Measure;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import org.tinshelf.core.space.Area;
+import org.tinshelf.core.space.Box;
+import org.tinshelf.core.space.BoxIndex;
 import org.tinshelf.core.space.Packet;
-import org.tinshelf.core.space.PacketSpace;
-import org.tinshelf.core.space.Projection;
+import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Region;
-import org.tinshelf.core.space.Witnesses;
+import org.tinshelf.core.space.Remainder;
+import org.tinshelf.core.space.Space;
 import org.tinshelf.core.stack.Entry;
 import org.tinshelf.core.stack.Stack;
 
 /**
- * A stack read from top to bottom: for each entry the set it matches and the set it decides. One
- * reading serves one thread.
+ * A stack as rows of areas, with an index of them: which lines meet a line, how much of it they
+ * leave, and packets that prove it. Answers may be asked for by several threads.
  */
 final class Reading {
 
-  private final Stack stack;
-  private final PacketSpace space;
-  private final Diagrams diagrams;
-  private final int[] matched;
-  private final int[] widest;
-  private final int[] decided;
-  private final int[] surelyDecided;
-  private final boolean[] livingSoFar;
-  private final Measure measure;
-  private final Witnesses witnesses;
-  private final Projection projection;
+  static final int FAMILIES = 2;
+
+  private Stack stack;
+  private final Space space;
+  private final List<Row> rows = new ArrayList<>();
+  private final BoxIndex[] index = new BoxIndex[FAMILIES];
+  private final BoxIndex[] widest = new BoxIndex[FAMILIES];
+  private final ThreadLocal<Remainder> remainder;
+  private int living;
 
   Reading(Stack stack) {
-    this.stack = stack;
-    Set<Region> regions = new HashSet<>();
-    for (Entry entry : stack.entries()) {
-      regions.addAll(entry.regions());
-      regions.addAll(entry.widest());
-    }
-    space = new PacketSpace(stack.universe(), regions);
-    diagrams = space.diagrams();
-    int count = stack.entries().size();
-    matched = new int[count];
-    widest = new int[count];
-    decided = new int[count];
-    surelyDecided = new int[count];
-    livingSoFar = new boolean[count];
-    Map<Region, Integer> sets = new HashMap<>();
-    int taken = Diagrams.EMPTY;
-    int perhapsTaken = Diagrams.EMPTY;
-    int byFloor = Diagrams.EMPTY;
-    for (int i = 0; i < count; i++) {
-      Entry entry = stack.entries().get(i);
-      matched[i] = set(entry.regions(), sets);
-      widest[i] = entry.living() ? set(entry.widest(), sets) : matched[i];
-      livingSoFar[i] = entry.living() || i > 0 && livingSoFar[i - 1];
-      if (entry.kind() == Entry.Kind.FLOOR) {
-        matched[i] = diagrams.minus(matched[i], byFloor);
-        widest[i] = matched[i];
-        byFloor = diagrams.or(byFloor, matched[i]);
-      }
-      if (entry.decides()) {
-        decided[i] = diagrams.minus(matched[i], taken);
-        surelyDecided[i] =
-            entry.living() ? Diagrams.EMPTY : diagrams.minus(matched[i], perhapsTaken);
-        taken = diagrams.or(taken, matched[i]);
-        perhapsTaken = diagrams.or(perhapsTaken, widest[i]);
-      }
-    }
-    measure = new Measure(space);
-    witnesses = new Witnesses(space);
-    projection = new Projection(space);
+    this(stack, Remainder.BUDGET);
   }
 
-  private int set(List<Region> regions, Map<Region, Integer> known) {
-    int set = space.all();
-    for (Region region : regions) {
-      set = diagrams.and(set, known.computeIfAbsent(region, space::set));
+  /**
+   * With another budget for each question.
+   *
+   * @param budget in takers looked at
+   */
+  Reading(Stack stack, long budget) {
+    this.stack = stack;
+    remainder = ThreadLocal.withInitial(() -> new Remainder(budget));
+    Set<Region> regions = java.util.Collections.newSetFromMap(new java.util.IdentityHashMap<>());
+    stack.entries().forEach(e -> regions.addAll(e.regions()));
+    space = new Space(stack.universe(), regions);
+    for (Entry entry : stack.entries()) {
+      rows.add(row(entry, new Place(rows.size()), rows));
     }
-    return set;
+    for (int f = 0; f < FAMILIES; f++) {
+      List<Box> boxes = new ArrayList<>();
+      List<Box> wide = new ArrayList<>();
+      for (Row row : rows) {
+        if (row.decides()) {
+          boxes.addAll(row.area.boxes(f));
+          wide.addAll(row.widest.boxes(f));
+        }
+      }
+      index[f] = new BoxIndex(boxes);
+      widest[f] = wide.equals(boxes) ? index[f] : new BoxIndex(wide);
+    }
+    living = (int) rows.stream().filter(r -> r.entry.living()).count();
+  }
+
+  /** A new row; the parts of the floor are made disjoint. */
+  Row row(Entry entry, Place place, List<Row> above) {
+    Area area = space.area(entry.regions(), place);
+    if (entry.kind() == Entry.Kind.FLOOR) {
+      List<Row> floor = above.stream().filter(r -> r.entry.kind() == Entry.Kind.FLOOR).toList();
+      area = without(area, floor.stream().map(r -> r.area).toList(), place);
+    }
+    Area wide = entry.living() ? space.area(entry.widest(), place) : area;
+    return new Row(place, entry, area, wide, space.size(area));
+  }
+
+  private Area without(Area area, List<Area> takers, Place place) {
+    return takers.isEmpty() ? area : space.without(remainder(), area, takers, place);
   }
 
   Stack stack() {
     return stack;
   }
 
-  PacketSpace space() {
+  void stack(Stack next) {
+    stack = next;
+  }
+
+  Space space() {
     return space;
   }
 
-  Diagrams diagrams() {
-    return diagrams;
+  Remainder remainder() {
+    return remainder.get();
   }
 
-  Projection projection() {
-    return projection;
+  /** In stack order. */
+  List<Row> rows() {
+    return rows;
   }
 
-  Entry entry(int i) {
-    return stack.entries().get(i);
+  Row row(Box box) {
+    return rows.get(box.place().order());
   }
 
-  int count() {
-    return matched.length;
+  /** Whether the stack has any living object in it. */
+  boolean anyLiving() {
+    return living > 0;
   }
 
-  /** M(i); the parts of the floor are disjoint. */
-  int matched(int i) {
-    return matched[i];
+  /** Runs something for each row, on all processors. */
+  void each(List<Row> some, Consumer<Row> action) {
+    IntStream.range(0, some.size()).parallel().forEach(i -> action.accept(some.get(i)));
   }
 
-  /** A set that holds M(i) whatever living objects come to contain. */
-  int widest(int i) {
-    return widest[i];
-  }
-
-  /** E(i). */
-  int decided(int i) {
-    return decided[i];
-  }
-
-  /** Whether E(i) is not empty, whatever living objects come to contain. */
-  boolean surelyLive(int i) {
-    return surelyDecided[i] != Diagrams.EMPTY;
-  }
-
-  /** A set that E(i) holds whatever living objects come to contain. */
-  int surelyDecided(int i) {
-    return surelyDecided[i];
-  }
-
-  /** Whether the entry or one above it depends on a living object. */
-  boolean livingSoFar(int i) {
-    return livingSoFar[i];
-  }
-
-  boolean live(int i) {
-    return decided[i] != Diagrams.EMPTY;
-  }
-
-  boolean isRule(int i) {
-    return entry(i).kind() == Entry.Kind.RULE;
-  }
-
-  double reach(int i) {
-    return measure.share(decided[i], matched[i]);
-  }
-
-  Packet witness(int set) {
-    return witnesses.of(set);
-  }
-
-  /**
-   * An irreducible part of the candidates whose union still holds the target: one alone where one
-   * suffices, else what is left after dropping the smallest first.
-   *
-   * @param candidates together they hold the target
-   * @return in stack order
-   */
-  List<Integer> cover(int target, List<Integer> candidates) {
-    List<Integer> useful = new ArrayList<>();
-    Map<Integer, Double> shares = new HashMap<>();
-    for (int k : candidates) {
-      int part = diagrams.and(matched[k], target);
-      if (part == target) {
-        return List.of(k);
-      }
-      if (part != Diagrams.EMPTY) {
-        useful.add(k);
-        shares.put(k, measure.share(part, target));
+  void add(Row row) {
+    if (row.decides()) {
+      boolean apart = widest[0] != index[0];
+      for (int f = 0; f < FAMILIES; f++) {
+        row.area.boxes(f).forEach(index[f]::add);
+        if (apart) {
+          row.widest.boxes(f).forEach(widest[f]::add);
+        }
       }
     }
-    useful.sort(
-        (a, b) -> {
-          int bySize = Double.compare(shares.get(a), shares.get(b));
-          return bySize != 0 ? bySize : b - a;
-        });
-    int[] later = new int[useful.size() + 1];
-    for (int i = useful.size() - 1; i >= 0; i--) {
-      later[i] = diagrams.or(later[i + 1], diagrams.and(matched[useful.get(i)], target));
-    }
-    List<Integer> kept = new ArrayList<>();
-    int keptUnion = Diagrams.EMPTY;
-    for (int i = 0; i < useful.size(); i++) {
-      if (!diagrams.within(target, diagrams.or(keptUnion, later[i + 1]))) {
-        kept.add(useful.get(i));
-        keptUnion = diagrams.or(keptUnion, matched[useful.get(i)]);
+    living += row.entry.living() ? 1 : 0;
+  }
+
+  void remove(Row row) {
+    if (row.decides()) {
+      boolean apart = widest[0] != index[0];
+      for (int f = 0; f < FAMILIES; f++) {
+        row.area.boxes(f).forEach(index[f]::remove);
+        if (apart) {
+          row.widest.boxes(f).forEach(widest[f]::remove);
+        }
       }
     }
-    kept.sort(null);
-    return kept;
+    living -= row.entry.living() ? 1 : 0;
+  }
+
+  /** Whether rows with and without living objects are told apart in the index. */
+  boolean tellsLivingApart() {
+    return widest[0] != index[0];
+  }
+
+  /** The boxes of deciding lines that meet a box, in stack order. */
+  Box[] meeting(int family, Box box) {
+    return index[family].meeting(box);
+  }
+
+  /** The same with living objects as wide as they may become. */
+  Box[] perhapsMeeting(int family, Box box) {
+    return widest[family].meeting(box);
+  }
+
+  /** The lines that match a packet, in stack order. */
+  List<Row> matching(Packet packet) {
+    List<Row> out = new ArrayList<>();
+    for (Box box : space.holding(index[packet.source().v6() ? 1 : 0], packet)) {
+      out.add(row(box));
+    }
+    return out;
+  }
+
+  /** How many of the boxes, sorted by place, stand above a row. */
+  static int above(Box[] sorted, Row row) {
+    int order = row.place.order();
+    int low = 0;
+    int high = sorted.length;
+    while (low < high) {
+      int mid = (low + high) >>> 1;
+      if (sorted[mid].place().order() < order) {
+        low = mid + 1;
+      } else {
+        high = mid;
+      }
+    }
+    return low;
+  }
+
+  /** The boxes of those rows, above the given one, that meet a box. */
+  Box[] above(int family, Box box, Row row, Predicate<Row> which) {
+    Box[] met = meeting(family, box);
+    return filter(met, above(met, row), which);
+  }
+
+  Box[] filter(Box[] boxes, int count, Predicate<Row> which) {
+    Box[] out = new Box[count];
+    int n = 0;
+    for (int i = 0; i < count; i++) {
+      if (which.test(row(boxes[i]))) {
+        out[n++] = boxes[i];
+      }
+    }
+    return java.util.Arrays.copyOf(out, n);
+  }
+
+  /** Finds what a row decides: how much, and a packet of it. */
+  void measure(Row row) {
+    row.undecided = false;
+    row.witness = null;
+    row.touched = touched(row);
+    BigInteger[] left = {BigInteger.ZERO, BigInteger.ZERO};
+    try {
+      for (int f = 0; f < FAMILIES; f++) {
+        for (Box box : row.area.boxes(f)) {
+          Box[] met = meeting(f, box);
+          int count = above(met, row);
+          BigInteger part = space.left(remainder(), f, box, met, count);
+          left[f] = left[f].add(part);
+          if (row.witness == null && part.signum() > 0) {
+            row.witness = space.witness(remainder(), f, box, met, count);
+          }
+        }
+      }
+      row.left = new Space.Size(left[0], left[1]);
+    } catch (Remainder.Exhausted e) {
+      row.undecided = true;
+      row.left = null;
+      row.witness = null;
+    }
+  }
+
+  /** A packet the row decides; null where there is none. */
+  Packet decided(Row row) {
+    return within(row, row.area, r -> true);
+  }
+
+  /** A packet of an area that none of the chosen rows above the row matches; null for none. */
+  Packet within(Row row, Area area, Predicate<Row> takers) {
+    for (int f = 0; f < FAMILIES; f++) {
+      for (Box box : area.boxes(f)) {
+        Box[] some = above(f, box, row, takers);
+        Packet packet = space.witness(remainder(), f, box, some, some.length);
+        if (packet != null) {
+          return packet;
+        }
+      }
+    }
+    return null;
+  }
+
+  /** Whether the row decides something whatever living objects come to contain. */
+  boolean surelyLive(Row row) {
+    return !row.entry.living() && surelyDecides(row, row.area);
+  }
+
+  /** Whether the row, not living itself, decides part of the area whatever happens. */
+  boolean surelyDecides(Row row, Area area) {
+    for (int f = 0; f < FAMILIES; f++) {
+      for (Box box : area.boxes(f)) {
+        Box[] met = perhapsMeeting(f, box);
+        if (!remainder().nothing(box, met, above(met, row))) {
+          return true;
+        }
+      }
+    }
+    return false;
+  }
+
+  /** Whether what a row decides may change when a living object does. */
+  boolean touched(Row row) {
+    if (!anyLiving()) {
+      return false;
+    }
+    if (row.entry.living()) {
+      return true;
+    }
+    for (int f = 0; f < FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = perhapsMeeting(f, box);
+        int count = above(met, row);
+        for (int i = 0; i < count; i++) {
+          if (row(met[i]).entry.living()) {
+            return true;
+          }
+        }
+      }
+    }
+    return false;
+  }
+
+  /** The rows of boxes, each once, in stack order. */
+  List<Row> rows(Iterable<Box> boxes) {
+    Set<Integer> orders = new java.util.TreeSet<>();
+    boxes.forEach(b -> orders.add(b.place().order()));
+    return orders.stream().map(rows::get).toList();
+  }
+
+  /** The rows that meet a row, or may come to, above and below; itself not. */
+  Set<Row> around(Row row) {
+    Set<Row> out = new HashSet<>();
+    for (int f = 0; f < FAMILIES; f++) {
+      for (Box box : row.widest.boxes(f)) {
+        for (Box other : perhapsMeeting(f, box)) {
+          out.add(row(other));
+        }
+      }
+    }
+    out.remove(row);
+    return out;
   }
 }

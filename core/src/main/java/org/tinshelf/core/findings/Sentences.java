@@ -1,5 +1,7 @@
 package org.tinshelf.core.findings;
 
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.List;
 import java.util.function.Predicate;
@@ -8,8 +10,8 @@ import org.tinshelf.core.model.Protocol;
 import org.tinshelf.core.space.AddressSet;
 import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.space.Region;
+import org.tinshelf.core.space.Universe;
 import org.tinshelf.core.stack.Entry;
-import org.tinshelf.core.stack.Outcome;
 import org.tinshelf.core.stack.RuleRef;
 
 /** Findings and packets in plain words. */
@@ -17,11 +19,7 @@ public final class Sentences {
 
   private static final int NAMED = 3;
 
-  private final Reading reading;
-
-  Sentences(Reading reading) {
-    this.reading = reading;
-  }
+  private Sentences() {}
 
   /** A rule's name in quotes, or what stands for it. */
   static String quoted(RuleRef ref) {
@@ -36,10 +34,14 @@ public final class Sentences {
     return (ref.isEnd() ? "the end of " : "") + quoted(ref) + " (" + place + ")";
   }
 
-  private String list(List<Integer> entries) {
-    List<String> names =
-        entries.stream().map(k -> placed(reading.entry(k).ref())).distinct().toList();
-    if (names.size() <= NAMED) {
+  private static String list(List<RuleRef> refs) {
+    List<String> names = new ArrayList<>();
+    for (RuleRef ref : refs) {
+      if (names.size() < NAMED) {
+        names.add(placed(ref));
+      }
+    }
+    if (refs.size() <= NAMED) {
       return switch (names.size()) {
         case 1 -> names.get(0);
         case 2 -> names.get(0) + " and " + names.get(1);
@@ -48,34 +50,35 @@ public final class Sentences {
     }
     return String.join(", ", names.subList(0, NAMED - 1))
         + " and "
-        + (names.size() - NAMED + 1)
+        + (refs.size() - NAMED + 1)
         + " more";
   }
 
-  private static String verb(List<Integer> subject, String one, String many) {
+  private static String verb(List<RuleRef> subject, String one, String many) {
     return subject.size() == 1 ? one : many;
   }
 
-  String shadowed(int i, List<Integer> by) {
-    return quoted(reading.entry(i).ref())
+  static String shadowed(RuleRef rule, List<RuleRef> by) {
+    return quoted(rule)
         + " never takes effect: "
         + list(by)
         + verb(by, " decides", " together decide")
         + " all of its traffic first.";
   }
 
-  String coveredFromAbove(int i, List<Integer> by) {
-    return quoted(reading.entry(i).ref())
+  /** What the others do is a verb: allow, drop, reject. */
+  static String coveredFromAbove(RuleRef rule, List<RuleRef> by, String does) {
+    return quoted(rule)
         + " adds nothing: "
         + list(by)
         + " above "
         + verb(by, "already ", "together already ")
-        + outcome(i, by.size() == 1)
+        + does
         + " everything it matches.";
   }
 
-  String coveredFromBelow(int i, List<Integer> by) {
-    return quoted(reading.entry(i).ref())
+  static String coveredFromBelow(RuleRef rule, List<RuleRef> by) {
+    return quoted(rule)
         + " can go: without it, "
         + list(by)
         + " below "
@@ -83,39 +86,94 @@ public final class Sentences {
         + " the same with its traffic.";
   }
 
-  private String outcome(int i, boolean one) {
-    Outcome outcome = reading.entry(i).outcome().orElseThrow();
-    return outcome.action().word() + (one ? "s" : "");
-  }
-
-  String conflict(int j, List<Integer> upper) {
+  static String conflict(RuleRef rule, List<RuleRef> upper, String effect) {
     return list(upper)
         + " above "
         + verb(upper, "takes", "take")
         + " part of what "
-        + quoted(reading.entry(j).ref())
+        + quoted(rule)
         + " would "
-        + effect(j)
+        + effect
         + "; swapping them would change what passes.";
   }
 
-  String exception(int j, List<Integer> upper) {
+  static String exception(RuleRef rule, List<RuleRef> upper) {
     return list(upper)
         + verb(upper, " is an exception", " are exceptions")
         + " to "
-        + quoted(reading.entry(j).ref())
+        + quoted(rule)
         + ".";
   }
 
-  private String effect(int i) {
-    return reading.entry(i).outcome().orElseThrow().action().lets() ? "let through" : "block";
+  static String silent(RuleRef end) {
+    return end.isFloor()
+        ? "The floor blocks what no rule decides and leaves no line in the log."
+        : "The end of the drawer "
+            + quoted(end)
+            + " blocks the rest and leaves no line in the log.";
   }
 
-  String neverMatches(int i) {
-    return quoted(reading.entry(i).ref()) + " matches nothing here: " + why(reading.entry(i)) + ".";
+  static String broad(RuleRef rule, String reached) {
+    return quoted(rule) + " lets " + reached + ".";
   }
 
-  private String why(Entry entry) {
+  static String openSelf(RuleRef rule, Packet p) {
+    String who = rule.isFloor() ? "The floor" : placed(rule);
+    return who
+        + " lets "
+        + p.source()
+        + ", which is not a management address, reach the firewall itself on "
+        + Protocol.name(p.protocol())
+        + " port "
+        + p.second()
+        + ".";
+  }
+
+  static String unlogged(RuleRef rule, String what) {
+    return quoted(rule) + " " + what + " and leaves no line in the log.";
+  }
+
+  static String uninspected(RuleRef rule) {
+    return quoted(rule) + " allows traffic without asking for any inspection.";
+  }
+
+  static String misplaced(RuleRef rule, String what) {
+    return "In " + quoted(rule) + ", " + what + ".";
+  }
+
+  static String expired(RuleRef rule, LocalDate day) {
+    return quoted(rule) + " has had no effect since it expired on " + day + ".";
+  }
+
+  static String expiring(RuleRef rule, LocalDate day) {
+    return quoted(rule) + " expires at the end of " + day + ".";
+  }
+
+  static String mergeable(RuleRef rule, List<RuleRef> by, String field) {
+    return quoted(rule)
+        + " and "
+        + list(by)
+        + " above differ only in "
+        + field
+        + " and can become one rule.";
+  }
+
+  static String unowned(RuleRef rule) {
+    return quoted(rule) + " has neither an owner nor a ticket.";
+  }
+
+  static String notDecided(RuleRef rule) {
+    return "What is left for "
+        + quoted(rule)
+        + " could not be worked out within the budget; nothing is claimed about it.";
+  }
+
+  static String neverMatches(RuleRef rule, String why) {
+    return quoted(rule) + " matches nothing here: " + why + ".";
+  }
+
+  /** Why a line matches nothing. */
+  static String whyNothing(Entry entry, Universe universe) {
     Region own = entry.regions().get(entry.regions().size() - 1);
     if (own.from().isEmpty() || own.to().isEmpty()) {
       return "this firewall has none of the zones it "
@@ -130,7 +188,7 @@ public final class Sentences {
     if (own.users().isEmpty()) {
       return "its users hold nobody";
     }
-    if (reading.stack().universe().timeline().numbers(own.when()).isEmpty()) {
+    if (universe.timeline().numbers(own.when()).isEmpty()) {
       return "its schedule is over";
     }
     if (own.choices().stream().allMatch(Sentences::holdsNothing)) {

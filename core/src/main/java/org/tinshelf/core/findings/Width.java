@@ -1,41 +1,31 @@
 package org.tinshelf.core.findings;
 
 import java.math.BigInteger;
-import java.util.List;
-import java.util.Optional;
+import java.util.Locale;
 import java.util.function.Consumer;
-import org.tinshelf.core.findings.Finding.Certainty;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.model.Action;
-import org.tinshelf.core.space.Projection;
+import org.tinshelf.core.model.FindingSettings;
+import org.tinshelf.core.space.Box;
+import org.tinshelf.core.space.Breadth;
 
 /** Finds rules that let through more than a rule should, by points over what they decide. */
 final class Width {
 
-  private static final BigInteger WIDE4 = BigInteger.valueOf(65_536);
   private static final BigInteger ALL4 = BigInteger.ONE.shiftLeft(32);
-  private static final BigInteger WIDE6 = BigInteger.ONE.shiftLeft(80);
   private static final BigInteger ALL6 = BigInteger.ONE.shiftLeft(128);
-  private static final BigInteger MANY_PORTS = BigInteger.valueOf(1_000);
   private static final int MEDIUM_FROM = 4;
   private static final int HIGH_FROM = 6;
 
   private final Reading reading;
-  private final Projection projection;
+  private final FindingSettings settings;
+  private final BigInteger many6;
 
   /** How many addresses of each family stand in one field. */
   private record Count(BigInteger v4, BigInteger v6) {
-    int points() {
-      boolean any =
-          (v4.signum() > 0 || v6.signum() > 0)
-              && (v4.signum() == 0 || v4.equals(ALL4))
-              && (v6.signum() == 0 || v6.equals(ALL6));
-      return any ? 2 : v4.compareTo(WIDE4) >= 0 || v6.compareTo(WIDE6) >= 0 ? 1 : 0;
-    }
-
-    String says(String what) {
-      if (points() == 2) {
+    String says(String what, int points) {
+      if (points == 2) {
         return "any " + what;
       }
       if (v6.signum() == 0) {
@@ -46,74 +36,116 @@ final class Width {
     }
   }
 
+  /** What a rule, or what it still decides, lets through. */
+  private record Found(Count sources, Count destinations, long ports, boolean any, int zones) {}
+
   Width(Reading reading) {
     this.reading = reading;
-    this.projection = reading.projection();
+    this.settings = reading.stack().surroundings().settings();
+    this.many6 = BigInteger.ONE.shiftLeft(128 - settings.prefix6());
   }
 
-  void find(Consumer<Finding> out) {
-    for (int i = 0; i < reading.count(); i++) {
-      if (reading.isRule(i)
-          && reading.live(i)
-          && reading.entry(i).outcome().orElseThrow().action() == Action.ALLOW) {
-        judge(i).ifPresent(out);
+  private int points(Count count) {
+    boolean some = count.v4.signum() > 0 || count.v6.signum() > 0;
+    boolean any =
+        some
+            && (count.v4.signum() == 0 || count.v4.equals(ALL4))
+            && (count.v6.signum() == 0 || count.v6.equals(ALL6));
+    boolean many =
+        count.v4.compareTo(BigInteger.valueOf(settings.many4())) >= 0
+            || count.v6.compareTo(many6) >= 0;
+    return any ? 2 : many ? 1 : 0;
+  }
+
+  private int points(Found found) {
+    int services = found.any ? 2 : found.ports >= settings.ports() ? 1 : 0;
+    return points(found.sources) + points(found.destinations) + services + found.zones;
+  }
+
+  void judge(Row row, Consumer<Verdict> out) {
+    boolean lets =
+        row.isRule()
+            && row.live()
+            && !row.undecided
+            && row.entry.outcome().orElseThrow().action() == Action.ALLOW;
+    if (!lets || mostPoints(row) < MEDIUM_FROM) {
+      return;
+    }
+    Found found = left(row);
+    int points = points(found);
+    if (points < MEDIUM_FROM) {
+      return;
+    }
+    String reached =
+        found.sources.says("source", points(found.sources))
+            + " reach "
+            + found.destinations.says("destination", points(found.destinations))
+            + " on "
+            + (found.any ? "any service" : onPorts(found.ports));
+    out.accept(
+        Verdict.about(
+                row,
+                Kind.OVERLY_BROAD,
+                points >= HIGH_FROM ? Severity.HIGH : Severity.MEDIUM,
+                !row.touched,
+                (rule, by) -> Sentences.broad(rule, reached))
+            .withWitness(reading.decided(row)));
+  }
+
+  /** No fewer than what it decides can have: points of one family alone may be more than of both. */
+  private int mostPoints(Row row) {
+    int most = 0;
+    for (int only = 0; only <= Reading.FAMILIES; only++) {
+      most = Math.max(most, points(matched(row, only)));
+    }
+    return most;
+  }
+
+  private Found matched(Row row, int without) {
+    Breadth breadth = new Breadth(reading.space(), reading.remainder());
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      if (f != without) {
+        for (Box box : row.area.boxes(f)) {
+          breadth.add(f, box, new Box[0], 0);
+        }
       }
     }
+    return found(breadth);
   }
 
-  private Optional<Finding> judge(int i) {
-    int set = reading.decided(i);
-    Count sources = count(set, true);
-    Count destinations = count(set, false);
-    BigInteger ports = projection.ports(set);
-    boolean anyService = projection.anyService(set);
-    int services = anyService ? 2 : ports.compareTo(MANY_PORTS) >= 0 ? 1 : 0;
-    int points = sources.points() + destinations.points() + services;
+  private Found left(Row row) {
+    Breadth breadth = new Breadth(reading.space(), reading.remainder());
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.meeting(f, box);
+        breadth.add(f, box, met, Reading.above(met, row));
+      }
+    }
+    return found(breadth);
+  }
+
+  private Found found(Breadth breadth) {
+    int zones = 0;
     if (reading.stack().placedZones() > 2) {
-      points += everyZone(set, true) + everyZone(set, false);
+      int all = reading.stack().universe().zones().size();
+      zones = (breadth.zones(true) == all ? 1 : 0) + (breadth.zones(false) == all ? 1 : 0);
     }
-    if (points < MEDIUM_FROM) {
-      return Optional.empty();
-    }
-    String says =
-        Sentences.quoted(reading.entry(i).ref())
-            + " lets "
-            + sources.says("source")
-            + " reach "
-            + destinations.says("destination")
-            + " on "
-            + (anyService ? "any service" : onPorts(ports))
-            + ".";
-    return Optional.of(
-        new Finding(
-            Kind.OVERLY_BROAD,
-            points >= HIGH_FROM ? Severity.HIGH : Severity.MEDIUM,
-            reading.livingSoFar(i) ? Certainty.AS_IT_STANDS : Certainty.ALWAYS,
-            reading.entry(i).ref(),
-            List.of(),
-            reading.reach(i),
-            Optional.of(reading.witness(set)),
-            says));
+    return new Found(
+        new Count(breadth.addresses(0, true), breadth.addresses(1, true)),
+        new Count(breadth.addresses(0, false), breadth.addresses(1, false)),
+        breadth.ports(),
+        breadth.anyService(),
+        zones);
   }
 
-  private static String onPorts(BigInteger ports) {
-    if (ports.signum() == 0) {
+  private static String onPorts(long ports) {
+    if (ports == 0) {
       return "a service without ports";
     }
-    return grouped(ports) + (ports.equals(BigInteger.ONE) ? " port" : " ports");
-  }
-
-  private int everyZone(int set, boolean from) {
-    int zones = reading.stack().universe().zones().size();
-    return projection.zones(set, from).cardinality() == zones ? 1 : 0;
-  }
-
-  private Count count(int set, boolean source) {
-    return new Count(
-        projection.addresses(set, source, false), projection.addresses(set, source, true));
+    return String.format(Locale.ROOT, "%,d", ports) + (ports == 1 ? " port" : " ports");
   }
 
   private static String grouped(BigInteger number) {
-    return String.format(java.util.Locale.ROOT, "%,d", number);
+    return String.format(Locale.ROOT, "%,d", number);
   }
 }

@@ -18,4 +18,32 @@ public record Estate(
     List<Zone> zones,
     List<String> managementAddresses,
     List<Bay> bays,
-    List<Firewall> firewalls) {}
+    List<Firewall> firewalls,
+    FindingSettings settings) {
+
+  /** An estate that asks of its rules what is usual. */
+  public Estate(
+      String name,
+      List<Address> addresses,
+      List<Service> services,
+      List<Application> applications,
+      List<UserGroup> users,
+      List<Schedule> schedules,
+      List<Zone> zones,
+      List<String> managementAddresses,
+      List<Bay> bays,
+      List<Firewall> firewalls) {
+    this(
+        name,
+        addresses,
+        services,
+        applications,
+        users,
+        schedules,
+        zones,
+        managementAddresses,
+        bays,
+        firewalls,
+        FindingSettings.USUAL);
+  }
+}

@@ -71,6 +71,11 @@ public record AddressSet(IntervalSet v4, IntervalSet v6) {
     return new AddressSet(v4.intersect(rest.v4), v6.intersect(rest.v6));
   }
 
+  /** Whether the two share an address. */
+  public boolean meets(AddressSet o) {
+    return !v4.intersect(o.v4).isEmpty() || !v6.intersect(o.v6).isEmpty();
+  }
+
   public boolean contains(Ip ip) {
     return (ip.v6() ? v6 : v4).contains(ip.value());
   }

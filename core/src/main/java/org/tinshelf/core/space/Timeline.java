@@ -49,6 +49,17 @@ public final class Timeline {
     length = offset + WEEK;
   }
 
+  /** Whether both lay the same moments on the same numbers. */
+  @Override
+  public boolean equals(Object other) {
+    return other instanceof Timeline t && spans.equals(t.spans);
+  }
+
+  @Override
+  public int hashCode() {
+    return spans.hashCode();
+  }
+
   /** The last number of the line. */
   public U128 most() {
     return U128.of(length - 1L);
@@ -63,6 +74,17 @@ public final class Timeline {
       }
     }
     throw new IllegalArgumentException("past the end of time: " + n);
+  }
+
+  /** The number that stands for a moment; -1 for one before the line begins. */
+  long number(LocalDateTime time) {
+    for (int i = spans.size() - 1; i >= 0; i--) {
+      Span span = spans.get(i);
+      if (!time.isBefore(span.start)) {
+        return span.offset + ChronoUnit.MINUTES.between(span.start, time) % WEEK;
+      }
+    }
+    return -1;
   }
 
   /** The part of the line at which {@code when} holds. */

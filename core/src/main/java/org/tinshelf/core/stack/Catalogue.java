@@ -25,7 +25,7 @@ import org.tinshelf.core.space.Universe;
 /**
  * The estate's objects by name, and what they come down to. An object's name wins over a literal.
  */
-public final class Catalogue {
+public final class Catalogue implements Surroundings.Objects {
 
   private final Map<String, Address> addresses;
   private final Map<String, Service> services;
@@ -61,6 +61,7 @@ public final class Catalogue {
   }
 
   /** What an address object or a literal holds. */
+  @Override
   public AddressSet addresses(String name) {
     AddressSet set = sets.get(name);
     if (set == null) {
@@ -103,6 +104,7 @@ public final class Catalogue {
   }
 
   /** Whether a living object takes part in what the name holds. */
+  @Override
   public boolean living(String name) {
     Boolean old = living.get(name);
     if (old == null) {

@@ -45,6 +45,7 @@ final class Flattening {
   private final List<Entry> entries = new ArrayList<>();
   private final List<When> whens = new ArrayList<>();
   private final List<String> users;
+  private final List<Stack.LeftOut> expired = new ArrayList<>();
   private int rules;
 
   Flattening(
@@ -80,6 +81,10 @@ final class Flattening {
     return rules;
   }
 
+  List<Stack.LeftOut> expired() {
+    return expired;
+  }
+
   Universe universe() {
     return new Universe(zones, catalogue.applications(), users, new Timeline(now, whens));
   }
@@ -105,17 +110,18 @@ final class Flattening {
     for (Line line : lines) {
       if (line instanceof Rule rule) {
         String position = prefix + ++number;
-        if (takesPart(rule)) {
+        if (meant(rule) && rule.expires().map(day -> now.toLocalDate().isAfter(day)).orElse(false)) {
+          RuleRef ref = new RuleRef(shelf, position, rule.name());
+          expired.add(new Stack.LeftOut(ref, rule, entries.size()));
+        } else if (meant(rule)) {
           read(shelf, position, rule, enclosing);
         }
       }
     }
   }
 
-  private boolean takesPart(Rule rule) {
-    return rule.on()
-        && rule.expires().map(day -> !now.toLocalDate().isAfter(day)).orElse(true)
-        && (rule.only().isEmpty() || rule.only().contains(firewall.name()));
+  private boolean meant(Rule rule) {
+    return rule.on() && (rule.only().isEmpty() || rule.only().contains(firewall.name()));
   }
 
   private void read(String shelf, String position, Rule rule, Enclosing outer) {

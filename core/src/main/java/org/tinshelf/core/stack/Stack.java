@@ -5,7 +5,9 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Optional;
 import org.tinshelf.core.model.Floor;
+import org.tinshelf.core.model.Rule;
 import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Region;
 import org.tinshelf.core.space.Universe;
 
 /**
@@ -15,6 +17,7 @@ import org.tinshelf.core.space.Universe;
  * @param rules how many rules its shelves hold, those left out included
  * @param placedZones how many zones the firewall has, {@code self} not counted
  * @param lowestTrust the zones of the estate's lowest trust rank, as bits of the universe's zones
+ * @param expired rules left out because their date has passed, in stack order
  */
 public record Stack(
     String firewall,
@@ -23,7 +26,23 @@ public record Stack(
     Floor floor,
     int rules,
     int placedZones,
-    BitSet lowestTrust) {
+    BitSet lowestTrust,
+    Surroundings surroundings,
+    List<LeftOut> expired) {
+
+  /**
+   * A rule that is on and meant for the firewall, but past its date.
+   *
+   * @param before how many entries stand above it
+   */
+  public record LeftOut(RuleRef ref, Rule rule, int before) {}
+
+
+  /** What a rule with no field filled matches. */
+  public Region everything() {
+    Entry floor = entries.get(entries.size() - 1);
+    return floor.regions().get(0);
+  }
 
   /**
    * What decides a packet; time linear in the entries.

@@ -132,7 +132,9 @@ public final class Stacks {
         floor,
         flat.rules(),
         zones.size() - 1,
-        lowestTrust(zones));
+        lowestTrust(zones),
+        new Networks(firewall).surroundings(estate, catalogue, now.toLocalDate()),
+        List.copyOf(flat.expired()));
   }
 
   private Map<String, OptionalInt> trust() {

@@ -1,5 +1,6 @@
 package org.tinshelf.core.space;
 
+import org.tinshelf.core.diagram.Atoms;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.math.BigInteger;

@@ -1,5 +1,10 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
+import org.tinshelf.core.space.Universe;
+import org.tinshelf.core.space.Region;
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.AddressSet;
+import org.tinshelf.core.space.IntervalSet;
 import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.BitSet;

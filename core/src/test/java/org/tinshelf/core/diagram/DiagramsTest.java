@@ -1,4 +1,4 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;

@@ -1,4 +1,4 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
 import java.util.ArrayList;
 import java.util.Arrays;

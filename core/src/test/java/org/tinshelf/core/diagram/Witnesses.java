@@ -1,5 +1,9 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Universe;
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.IntervalSet;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;

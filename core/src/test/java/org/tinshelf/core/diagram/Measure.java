@@ -1,5 +1,7 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.IntervalSet;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;

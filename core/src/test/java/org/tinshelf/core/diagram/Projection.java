@@ -1,5 +1,6 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
+import org.tinshelf.core.space.Dimension;
 import java.math.BigInteger;
 import java.util.BitSet;
 import java.util.HashMap;

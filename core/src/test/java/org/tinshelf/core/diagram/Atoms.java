@@ -1,5 +1,6 @@
-package org.tinshelf.core.space;
+package org.tinshelf.core.diagram;
 
+import org.tinshelf.core.space.IntervalSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;

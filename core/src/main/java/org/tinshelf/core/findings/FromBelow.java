@@ -1,0 +1,152 @@
+package org.tinshelf.core.findings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.tinshelf.core.findings.Finding.Kind;
+import org.tinshelf.core.findings.Finding.Severity;
+import org.tinshelf.core.space.Box;
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Remainder;
+import org.tinshelf.core.stack.Outcome;
+
+/**
+ * Finds live rules whose packets would get the same outcome from what stays below. Asked from the
+ * bottom up: whether a rule can go depends only on what stays below it, so one pass leaves nothing
+ * that could still go (after A. X. Liu and M. G. Gouda's removal of downward redundant rules).
+ */
+final class FromBelow {
+
+  private final Reading reading;
+
+  FromBelow(Reading reading) {
+    this.reading = reading;
+  }
+
+  private static Outcome outcome(Row row) {
+    return row.entry.outcome().orElseThrow();
+  }
+
+  /** Whether no matter what else goes the row has to stay: one packet shows it. */
+  boolean surelyStays(Row row) {
+    if (!row.isRule()) {
+      return true;
+    }
+    return row.witness != null && fallsOtherwise(row, r -> Optional.empty());
+  }
+
+  /** Tells whether a row stays, where that is known. */
+  private interface Known {
+    Optional<Boolean> stays(Row row);
+  }
+
+  private boolean fallsOtherwise(Row row, Known known) {
+    Outcome own = outcome(row);
+    for (Row next : reading.matching(row.witness)) {
+      if (next.place.order() <= row.place.order()) {
+        continue;
+      }
+      boolean certain = !next.isRule() || known.stays(next).orElse(false);
+      boolean gone = next.isRule() && !known.stays(next).orElse(true);
+      if (gone) {
+        continue;
+      }
+      if (outcome(next).equals(own)) {
+        return false;
+      }
+      if (certain) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Judges a row when all below it are judged: sets whether it stays, and what there is to say. */
+  void judge(Row row) {
+    row.fromBelow = null;
+    row.stays = true;
+    if (!row.isRule() || row.undecided) {
+      return;
+    }
+    if (!row.live()) {
+      row.stays = false;
+      return;
+    }
+    if (fallsOtherwise(row, r -> Optional.of(r.stays))) {
+      return;
+    }
+    try {
+      if (canGo(row)) {
+        row.stays = false;
+        row.fromBelow = verdict(row);
+      }
+    } catch (Remainder.Exhausted e) {
+      row.fromBelow = Check.notDecided(row);
+    }
+  }
+
+  private boolean canGo(Row row) {
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.meeting(f, box);
+        int above = Reading.above(met, row);
+        List<Box> takers = new ArrayList<>(List.of(met).subList(0, above));
+        for (Box lower : below(met, row)) {
+          if (!outcome(reading.row(lower)).equals(outcome(row))
+              && !nothing(box.common(lower).orElseThrow(), takers)) {
+            return false;
+          }
+          takers.add(lower);
+          if (box.within(lower)) {
+            break;
+          }
+        }
+      }
+    }
+    return true;
+  }
+
+  private List<Box> below(Box[] met, Row row) {
+    List<Box> out = new ArrayList<>();
+    for (int i = Reading.above(met, row); i < met.length; i++) {
+      Row other = reading.row(met[i]);
+      if (other != row && other.stays) {
+        out.add(met[i]);
+      }
+    }
+    return out;
+  }
+
+  private boolean nothing(Box box, List<Box> takers) {
+    return reading.remainder().nothing(box, takers.toArray(Box[]::new), takers.size());
+  }
+
+  private Verdict verdict(Row row) {
+    Covers covers = new Covers(reading, row.area);
+    List<Box> next = new ArrayList<>();
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.meeting(f, box);
+        Box[] upper = java.util.Arrays.copyOf(met, Reading.above(met, row));
+        covers.piece(f, box, upper);
+        List<Box> takers = new ArrayList<>(List.of(upper));
+        for (Box lower : below(met, row)) {
+          if (!nothing(box.common(lower).orElseThrow(), takers)) {
+            next.add(lower);
+          }
+          takers.add(lower);
+        }
+      }
+    }
+    List<Row> by = covers.of(reading.rows(next));
+    Packet witness = row.witness;
+    return new Verdict(
+        Kind.REDUNDANT,
+        Severity.MEDIUM,
+        Verdict.certainty(!reading.anyLiving()),
+        row,
+        by,
+        Optional.of(witness),
+        Sentences::coveredFromBelow);
+  }
+}

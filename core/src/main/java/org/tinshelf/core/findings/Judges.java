@@ -1,0 +1,79 @@
+package org.tinshelf.core.findings;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import org.tinshelf.core.space.Remainder;
+
+/** Judges the rows of a reading, all of them or some. */
+final class Judges {
+
+  private final Reading reading;
+  private final DeadRules deadRules;
+  private final Conflicts conflicts;
+  private final Width width;
+  private final SilentEnds silentEnds;
+  private final OpenSelf openSelf;
+  private final FromBelow fromBelow;
+  private final Merging merging;
+
+  Judges(Reading reading, boolean exceptions) {
+    this.reading = reading;
+    deadRules = new DeadRules(reading);
+    conflicts = new Conflicts(reading, exceptions);
+    width = new Width(reading);
+    silentEnds = new SilentEnds(reading);
+    openSelf = new OpenSelf(reading);
+    fromBelow = new FromBelow(reading);
+    merging = new Merging(reading);
+  }
+
+  /** Everything from nothing. */
+  Check fresh() {
+    List<Row> rows = reading.rows();
+    List<Row> deciding = rows.stream().filter(Row::decides).toList();
+    reading.each(deciding, reading::measure);
+    reading.each(rows, this::judge);
+    boolean[] surelyStays = new boolean[rows.size()];
+    reading.each(
+        deciding, row -> surelyStays[row.place.order()] = row.live() && fromBelow.surelyStays(row));
+    for (int i = rows.size() - 1; i >= 0; i--) {
+      if (rows.get(i).decides() && !surelyStays[i]) {
+        fromBelow.judge(rows.get(i));
+      }
+    }
+    reading.each(rows, merging::judge);
+    return Check.of(reading);
+  }
+
+  /** What can be said of a row when all rows are measured. */
+  void judge(Row row) {
+    List<Verdict> out = new ArrayList<>(2);
+    Housekeeping housekeeping = new Housekeeping(reading.stack());
+    try {
+      if (row.undecided) {
+        out.add(Check.notDecided(row));
+      } else {
+        deadRules.judge(row, out::add);
+        width.judge(row, out::add);
+        silentEnds.judge(row, out::add);
+        openSelf.judge(row, out::add);
+      }
+      conflicts.judge(row, out::add);
+    } catch (Remainder.Exhausted e) {
+      out.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
+      out.add(Check.notDecided(row));
+    }
+    housekeeping.judge(row, out::add);
+    out.sort(Comparator.comparing(Verdict::kind));
+    row.verdicts = List.copyOf(out);
+  }
+
+  FromBelow fromBelow() {
+    return fromBelow;
+  }
+
+  Merging merging() {
+    return merging;
+  }
+}

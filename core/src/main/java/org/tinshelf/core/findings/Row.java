@@ -1,0 +1,79 @@
+package org.tinshelf.core.findings;
+
+import java.util.List;
+import org.tinshelf.core.space.Area;
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Place;
+import org.tinshelf.core.space.Space;
+import org.tinshelf.core.stack.Entry;
+
+/** One line of a stack with what is known of it so far. */
+final class Row {
+
+  final Place place;
+
+  /** Renewed when the line moves, since it carries the position. */
+  Entry entry;
+
+  /** M: what the line matches. */
+  final Area area;
+
+  /** Holds the area whatever living objects come to contain; the same object if none takes part. */
+  final Area widest;
+
+  /** The size of {@link #area}. */
+  Space.Size whole;
+
+  /** The size of E, what the line decides; null while it is not known. */
+  Space.Size left;
+
+  /** A packet the line decides; null where there is none. */
+  Packet witness;
+
+  /** Whether what the line decides may change when a living object does. */
+  boolean touched;
+
+  /** Whether no budget sufficed to find what the line decides. */
+  boolean undecided;
+
+  /** Whether the line stays when every reported rule is removed. */
+  boolean stays = true;
+
+  /** What was found about the line alone, and about it and those above it. */
+  List<Verdict> verdicts = List.of();
+
+  /** Found by the pass from the bottom; null where the line cannot go. */
+  Verdict fromBelow;
+
+  /** Found by comparing the rules of one list; null where there is nothing to merge. */
+  Verdict mergeable;
+
+  Row(Place place, Entry entry, Area area, Area widest, Space.Size whole) {
+    this.place = place;
+    this.entry = entry;
+    this.area = area;
+    this.widest = widest;
+    this.whole = whole;
+  }
+
+  boolean decides() {
+    return entry.decides();
+  }
+
+  boolean isRule() {
+    return entry.kind() == Entry.Kind.RULE;
+  }
+
+  /** Whether the line decides anything; taken for so while it is not known. */
+  boolean live() {
+    return undecided || left != null && !left.isZero();
+  }
+
+  boolean lets() {
+    return entry.outcome().orElseThrow().action().lets();
+  }
+
+  double reach() {
+    return undecided ? Double.NaN : left.shareOf(whole);
+  }
+}
