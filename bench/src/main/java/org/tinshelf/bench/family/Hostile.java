@@ -3,10 +3,10 @@ package org.tinshelf.bench.family;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
 import org.tinshelf.bench.family.Sketch.Draft;
 import org.tinshelf.core.model.About;
 import org.tinshelf.core.model.Action;
@@ -93,7 +93,7 @@ public final class Hostile implements Family {
         LocalTime from = LocalTime.of(s.random.nextInt(24), s.random.nextInt(60));
         Schedule.Window window =
             new Schedule.Window(
-                Set.of(DayOfWeek.of(1 + i % 7), DayOfWeek.of(1 + i / 7 % 7)),
+                EnumSet.of(DayOfWeek.of(1 + i % 7), DayOfWeek.of(1 + i / 7 % 7)),
                 from,
                 from.plusMinutes(30L + s.random.nextInt(600)));
         s.schedules.add(new Schedule.Weekly(About.named("time " + i), List.of(window)));

@@ -10,6 +10,7 @@ import java.util.Optional;
 import org.tinshelf.core.findings.Finding.Certainty;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
+import org.tinshelf.core.stack.Entry;
 import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.core.stack.Stack;
 
@@ -45,7 +46,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
     }
     Map<RuleRef, Double> reach = new LinkedHashMap<>();
     for (Row row : reading.rows()) {
-      if (row.decides() && !row.entry.ref().isFloor()) {
+      if (row.decides() && row.entry.kind() != Entry.Kind.FLOOR) {
         reach.put(row.entry.ref(), row.reach());
       }
     }
@@ -65,7 +66,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
       List<RuleRef> by = new ArrayList<>(verdict.by().size());
       for (Row other : verdict.by()) {
         RuleRef ref = other.entry.ref();
-        if (!ref.isFloor() || !by.contains(ref)) {
+        if (other.entry.kind() != Entry.Kind.FLOOR || !by.contains(ref)) {
           by.add(ref);
         }
       }

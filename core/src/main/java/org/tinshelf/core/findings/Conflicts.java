@@ -92,8 +92,8 @@ final class Conflicts {
     if (upper.undecided) {
       return somePart(upper, meetings, null);
     }
-    return upper.left.equals(upper.whole)
-        || reading.space().contains(row.area, upper.witness)
+    return upper.full
+        || row.area.contains(upper.family, upper.point)
         || somePart(upper, meetings, null);
   }
 
@@ -160,7 +160,7 @@ final class Conflicts {
       Finding.Says says) {
     boolean always =
         !reading.anyLiving()
-            || (!row.touched || reading.surelyLive(row))
+            || row.surelyLive
                 && upper.stream()
                     .allMatch(
                         u ->

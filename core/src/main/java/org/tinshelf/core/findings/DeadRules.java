@@ -110,7 +110,7 @@ final class DeadRules {
   private Verdict covered(Row row, Predicate<Row> alike) {
     List<Row> by = new Covers(reading, row.area).whole().of(above(row, alike));
     boolean always =
-        !reading.anyLiving() || fixed(row, by) && by.stream().allMatch(reading::surelyLive);
+        !reading.anyLiving() || fixed(row, by) && by.stream().allMatch(r -> r.surelyLive);
     boolean one = by.size() == 1;
     String does = action(row).word() + (one ? "s" : "");
     return new Verdict(

@@ -6,7 +6,6 @@ import java.util.Optional;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.space.Box;
-import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.stack.Outcome;
 
@@ -32,7 +31,7 @@ final class FromBelow {
     if (!row.isRule()) {
       return true;
     }
-    return row.witness != null && fallsOtherwise(row, r -> Optional.empty());
+    return row.point != null && fallsOtherwise(row, r -> Optional.empty());
   }
 
   /** Tells whether a row stays, where that is known. */
@@ -42,7 +41,8 @@ final class FromBelow {
 
   private boolean fallsOtherwise(Row row, Known known) {
     Outcome own = outcome(row);
-    for (Row next : reading.matching(row.witness)) {
+    for (Box box : reading.matching(row.family, row.point)) {
+      Row next = reading.row(box);
       if (next.place.order() <= row.place.order()) {
         continue;
       }
@@ -139,14 +139,13 @@ final class FromBelow {
       }
     }
     List<Row> by = covers.of(reading.rows(next));
-    Packet witness = row.witness;
     return new Verdict(
         Kind.REDUNDANT,
         Severity.MEDIUM,
         Verdict.certainty(!reading.anyLiving()),
         row,
         by,
-        Optional.of(witness),
+        Optional.of(reading.decided(row)),
         Sentences::coveredFromBelow);
   }
 }

@@ -43,6 +43,7 @@ final class Judges {
       }
     }
     reading.each(rows, merging::judge);
+    reading.forget();
     return Check.of(reading);
   }
 

@@ -23,10 +23,12 @@ final class Merging {
 
   private final Reading reading;
 
-  /** By list and all fields but one, the rules that agree, in stack order. */
-  private final Map<Key, List<Row>> groups = new HashMap<>();
+  private static final String[] FIELDS = {
+    "source", "destination", "services", "from", "to", "users", "applications"
+  };
 
-  private record Key(String list, String field, List<Object> others) {}
+  /** By a hash of the list and all fields but one, the rules that have it, in stack order. */
+  private final Map<Long, List<Row>> groups = new HashMap<>();
 
   Merging(Reading reading) {
     this.reading = reading;
@@ -37,41 +39,64 @@ final class Merging {
     return row.isRule() ? row.entry.rule() : Optional.empty();
   }
 
-  private static List<Key> keys(Row row, Rule rule) {
-    String position = row.entry.ref().position();
-    int dot = position.lastIndexOf('.');
-    String list = row.entry.ref().shelf() + " " + (dot < 0 ? "" : position.substring(0, dot));
-    String[] names = {"source", "destination", "services", "from", "to", "users", "applications"};
-    Object[] fields = {
-      rule.source(),
-      rule.destination(),
-      rule.services(),
-      rule.from(),
-      rule.to(),
-      rule.users(),
-      rule.applications()
+  private static Object field(Rule rule, int field) {
+    return switch (field) {
+      case 0 -> rule.source();
+      case 1 -> rule.destination();
+      case 2 -> rule.services();
+      case 3 -> rule.from();
+      case 4 -> rule.to();
+      case 5 -> rule.users();
+      default -> rule.applications();
     };
-    List<Object> rest =
-        List.of(
-            rule.when(),
-            rule.profiles(),
-            rule.guard(),
-            rule.action(),
-            rule.log(),
-            rule.inspection(),
-            rule.sourceNat(),
-            rule.expires(),
-            rule.only());
-    List<Key> keys = new ArrayList<>();
-    for (int i = 0; i < fields.length; i++) {
-      if (widens(fields[i])) {
-        List<Object> others = new ArrayList<>(List.of(fields));
-        others.remove(i);
-        others.add(rest);
-        keys.add(new Key(list, names[i], others));
+  }
+
+  /** For each field that can widen a hash of all others; 0 for the rest. */
+  private static long[] keys(Row row, Rule rule) {
+    long[] hashes = new long[FIELDS.length];
+    long all = mix(row.entry.list().hashCode(), FIELDS.length);
+    all += mix(rule.action().hashCode(), 11) + mix(rule.log().ordinal(), 12);
+    all += mix(rule.when().hashCode(), 13) + mix(rule.guard().ordinal(), 14);
+    all += mix(rule.profiles().hashCode(), 15) + mix(rule.inspection().hashCode(), 16);
+    all += mix(rule.expires().hashCode(), 17) + mix(rule.only().hashCode(), 18);
+    all += rule.sourceNat() ? 1 : 0;
+    for (int i = 0; i < hashes.length; i++) {
+      hashes[i] = mix(field(rule, i).hashCode(), i);
+      all += hashes[i];
+    }
+    for (int i = 0; i < hashes.length; i++) {
+      hashes[i] = widens(field(rule, i)) ? mix(all - hashes[i], 20 + i) | 1 : 0;
+    }
+    return hashes;
+  }
+
+  /** Spreads a number over 64 bits (the finalizer of SplitMix64). */
+  private static long mix(long number, int salt) {
+    long z = number + 0x9e3779b97f4a7c15L * (salt + 1);
+    z = (z ^ z >>> 30) * 0xbf58476d1ce4e5b9L;
+    z = (z ^ z >>> 27) * 0x94d049bb133111ebL;
+    return z ^ z >>> 31;
+  }
+
+  /** Whether two rules of one list agree in all fields but the given one. */
+  private static boolean agree(Row a, Row b, int but) {
+    Rule x = a.entry.rule().orElseThrow();
+    Rule y = b.entry.rule().orElseThrow();
+    for (int i = 0; i < FIELDS.length; i++) {
+      if (i != but && !field(x, i).equals(field(y, i))) {
+        return false;
       }
     }
-    return keys;
+    return a.entry.list().equals(b.entry.list())
+        && x.action().equals(y.action())
+        && x.log() == y.log()
+        && x.when().equals(y.when())
+        && x.guard() == y.guard()
+        && x.profiles().equals(y.profiles())
+        && x.inspection().equals(y.inspection())
+        && x.sourceNat() == y.sourceNat()
+        && x.expires().equals(y.expires())
+        && x.only().equals(y.only());
   }
 
   /** Whether a field can take in another's members: it names some, and is not inverted. */
@@ -89,11 +114,45 @@ final class Merging {
     rule(row)
         .ifPresent(
             rule -> {
-              for (Key key : keys(row, rule)) {
-                List<Row> group = groups.computeIfAbsent(key, k -> new ArrayList<>(2));
-                group.add(after(group, row), row);
+              for (long key : keys(row, rule)) {
+                if (key != 0) {
+                  List<Row> group = groups.computeIfAbsent(key, k -> new ArrayList<>(2));
+                  group.add(after(group, row), row);
+                }
               }
             });
+  }
+
+  /** Takes a row out and returns those that have to be judged again for it. */
+  List<Row> remove(Row row) {
+    List<Row> next = below(row);
+    rule(row)
+        .ifPresent(
+            rule -> {
+              for (long key : keys(row, rule)) {
+                if (key != 0) {
+                  groups.get(key).remove(row);
+                }
+              }
+            });
+    return next;
+  }
+
+  /** The next row in each group of a row: what is said of it may depend on the row. */
+  List<Row> below(Row row) {
+    List<Row> out = new ArrayList<>();
+    rule(row)
+        .ifPresent(
+            rule -> {
+              for (long key : keys(row, rule)) {
+                List<Row> group = key == 0 ? List.of() : groups.get(key);
+                int at = after(group, row) + 1;
+                if (at < group.size()) {
+                  out.add(group.get(at));
+                }
+              }
+            });
+    return out;
   }
 
   /** How many of a group stand above a row. */
@@ -117,11 +176,12 @@ final class Merging {
     if (rule.isEmpty() || !row.live() || row.undecided) {
       return;
     }
-    for (Key key : keys(row, rule.get())) {
-      List<Row> group = groups.get(key);
+    long[] keys = keys(row, rule.get());
+    for (int i = 0; i < keys.length; i++) {
+      List<Row> group = keys[i] == 0 ? List.of() : groups.get(keys[i]);
       int at = after(group, row);
-      if (at > 0 && canMerge(group.get(at - 1), row)) {
-        String field = key.field;
+      if (at > 0 && agree(group.get(at - 1), row, i) && canMerge(group.get(at - 1), row)) {
+        String field = FIELDS[i];
         row.mergeable =
             new Verdict(
                 Kind.MERGEABLE,

@@ -2,8 +2,12 @@ package org.tinshelf.core.findings;
 
 import java.math.BigInteger;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
@@ -47,12 +51,13 @@ final class Reading {
   Reading(Stack stack, long budget) {
     this.stack = stack;
     remainder = ThreadLocal.withInitial(() -> new Remainder(budget));
-    Set<Region> regions = java.util.Collections.newSetFromMap(new java.util.IdentityHashMap<>());
+    Set<Region> regions = Collections.newSetFromMap(new IdentityHashMap<>());
     stack.entries().forEach(e -> regions.addAll(e.regions()));
     space = new Space(stack.universe(), regions);
     for (Entry entry : stack.entries()) {
       rows.add(row(entry, new Place(rows.size()), rows));
     }
+    living = (int) rows.stream().filter(r -> r.entry.living()).count();
     for (int f = 0; f < FAMILIES; f++) {
       List<Box> boxes = new ArrayList<>();
       List<Box> wide = new ArrayList<>();
@@ -63,9 +68,8 @@ final class Reading {
         }
       }
       index[f] = new BoxIndex(boxes);
-      widest[f] = wide.equals(boxes) ? index[f] : new BoxIndex(wide);
+      widest[f] = living == 0 ? index[f] : new BoxIndex(wide);
     }
-    living = (int) rows.stream().filter(r -> r.entry.living()).count();
   }
 
   /** A new row; the parts of the floor are made disjoint. */
@@ -85,10 +89,6 @@ final class Reading {
 
   Stack stack() {
     return stack;
-  }
-
-  void stack(Stack next) {
-    stack = next;
   }
 
   Space space() {
@@ -120,10 +120,9 @@ final class Reading {
 
   void add(Row row) {
     if (row.decides()) {
-      boolean apart = widest[0] != index[0];
       for (int f = 0; f < FAMILIES; f++) {
         row.area.boxes(f).forEach(index[f]::add);
-        if (apart) {
+        if (widest[f] != index[f]) {
           row.widest.boxes(f).forEach(widest[f]::add);
         }
       }
@@ -133,10 +132,9 @@ final class Reading {
 
   void remove(Row row) {
     if (row.decides()) {
-      boolean apart = widest[0] != index[0];
       for (int f = 0; f < FAMILIES; f++) {
         row.area.boxes(f).forEach(index[f]::remove);
-        if (apart) {
+        if (widest[f] != index[f]) {
           row.widest.boxes(f).forEach(widest[f]::remove);
         }
       }
@@ -144,9 +142,12 @@ final class Reading {
     living -= row.entry.living() ? 1 : 0;
   }
 
-  /** Whether rows with and without living objects are told apart in the index. */
-  boolean tellsLivingApart() {
-    return widest[0] != index[0];
+  /** Lets go of remembered answers. */
+  void forget() {
+    for (int f = 0; f < FAMILIES; f++) {
+      index[f].forget();
+      widest[f].forget();
+    }
   }
 
   /** The boxes of deciding lines that meet a box, in stack order. */
@@ -159,13 +160,9 @@ final class Reading {
     return widest[family].meeting(box);
   }
 
-  /** The lines that match a packet, in stack order. */
-  List<Row> matching(Packet packet) {
-    List<Row> out = new ArrayList<>();
-    for (Box box : space.holding(index[packet.source().v6() ? 1 : 0], packet)) {
-      out.add(row(box));
-    }
-    return out;
+  /** The boxes of lines that match a point, in stack order. */
+  Box[] matching(int family, long[] point) {
+    return index[family].holding(point);
   }
 
   /** How many of the boxes, sorted by place, stand above a row. */
@@ -198,33 +195,119 @@ final class Reading {
         out[n++] = boxes[i];
       }
     }
-    return java.util.Arrays.copyOf(out, n);
+    return Arrays.copyOf(out, n);
   }
 
-  /** Finds what a row decides: how much, and a packet of it. */
+  /** Finds what a row decides: how much, and a point of it. */
   void measure(Row row) {
     row.undecided = false;
-    row.witness = null;
-    row.touched = touched(row);
+    row.point = null;
     BigInteger[] left = {BigInteger.ZERO, BigInteger.ZERO};
     try {
       for (int f = 0; f < FAMILIES; f++) {
         for (Box box : row.area.boxes(f)) {
           Box[] met = meeting(f, box);
           int count = above(met, row);
-          BigInteger part = space.left(remainder(), f, box, met, count);
-          left[f] = left[f].add(part);
-          if (row.witness == null && part.signum() > 0) {
-            row.witness = space.witness(remainder(), f, box, met, count);
+          Remainder.Left part = space.left(remainder(), f, box, met, count);
+          left[f] = left[f].add(part.size());
+          if (row.point == null && part.point() != null) {
+            row.point = part.point();
+            row.family = f;
           }
         }
       }
       row.left = new Space.Size(left[0], left[1]);
     } catch (Remainder.Exhausted e) {
-      row.undecided = true;
-      row.left = null;
-      row.witness = null;
+      undecided(row);
     }
+    derive(row);
+  }
+
+  private static void undecided(Row row) {
+    row.undecided = true;
+    row.left = null;
+    row.point = null;
+  }
+
+  private void derive(Row row) {
+    row.full = row.left != null && row.left.equals(row.whole);
+    row.touched = touched(row);
+    row.surelyLive = row.touched ? perhapsLive(row) : row.live();
+  }
+
+  private boolean perhapsLive(Row row) {
+    try {
+      return !row.entry.living() && surelyDecides(row, row.area);
+    } catch (Remainder.Exhausted e) {
+      return false;
+    }
+  }
+
+  /**
+   * Adds to what a row decides, or takes from it, what it shares with an area and no line above
+   * takes: that line has just left the index, or is about to enter it.
+   */
+  void gain(Row row, Area shared, int sign) {
+    if (row.undecided) {
+      return;
+    }
+    try {
+      BigInteger[] gain = {BigInteger.ZERO, BigInteger.ZERO};
+      for (int f = 0; f < FAMILIES; f++) {
+        for (Box box : row.area.boxes(f)) {
+          for (Box other : shared.boxes(f)) {
+            Optional<Box> both = box.common(other);
+            if (both.isPresent()) {
+              Box[] met = meeting(f, both.get());
+              gain[f] =
+                  gain[f].add(
+                      space.left(remainder(), f, both.get(), met, above(met, row)).size());
+            }
+          }
+        }
+      }
+      Space.Size size = new Space.Size(gain[0], gain[1]);
+      row.left = sign > 0 ? row.left.plus(size) : row.left.minus(size);
+    } catch (Remainder.Exhausted e) {
+      undecided(row);
+    }
+  }
+
+  /** Finds the rest of what is known of a row whose measure has changed. */
+  void settle(Row row) {
+    if (row.undecided) {
+      measure(row);
+      return;
+    }
+    if (!row.live()) {
+      row.point = null;
+    } else if (row.point == null || !decides(row, row.family, row.point)) {
+      row.point = null;
+      for (int f = 0; f < FAMILIES && row.point == null; f++) {
+        for (Box box : row.area.boxes(f)) {
+          Box[] met = meeting(f, box);
+          long[] point = space.point(remainder(), box, met, above(met, row));
+          if (point != null && row.point == null) {
+            row.point = point;
+            row.family = f;
+          }
+        }
+      }
+    }
+    derive(row);
+  }
+
+  private boolean decides(Row row, int family, long[] point) {
+    Box[] matching = matching(family, point);
+    return matching.length > 0 && row(matching[0]) == row;
+  }
+
+  /** Goes on with other rows, which are numbered already. */
+  void become(Stack next, List<Row> now) {
+    stack = next;
+    rows.clear();
+    rows.addAll(now);
+    forget();
   }
 
   /** A packet the row decides; null where there is none. */
@@ -244,11 +327,6 @@ final class Reading {
       }
     }
     return null;
-  }
-
-  /** Whether the row decides something whatever living objects come to contain. */
-  boolean surelyLive(Row row) {
-    return !row.entry.living() && surelyDecides(row, row.area);
   }
 
   /** Whether the row, not living itself, decides part of the area whatever happens. */
@@ -287,10 +365,19 @@ final class Reading {
   }
 
   /** The rows of boxes, each once, in stack order. */
-  List<Row> rows(Iterable<Box> boxes) {
-    Set<Integer> orders = new java.util.TreeSet<>();
-    boxes.forEach(b -> orders.add(b.place().order()));
-    return orders.stream().map(rows::get).toList();
+  List<Row> rows(List<Box> boxes) {
+    int[] orders = new int[boxes.size()];
+    for (int i = 0; i < orders.length; i++) {
+      orders[i] = boxes.get(i).place().order();
+    }
+    Arrays.sort(orders);
+    List<Row> out = new ArrayList<>(orders.length);
+    for (int i = 0; i < orders.length; i++) {
+      if (i == 0 || orders[i] != orders[i - 1]) {
+        out.add(rows.get(orders[i]));
+      }
+    }
+    return out;
   }
 
   /** The rows that meet a row, or may come to, above and below; itself not. */

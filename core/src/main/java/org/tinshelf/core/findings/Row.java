@@ -2,7 +2,6 @@ package org.tinshelf.core.findings;
 
 import java.util.List;
 import org.tinshelf.core.space.Area;
-import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Space;
 import org.tinshelf.core.stack.Entry;
@@ -27,11 +26,19 @@ final class Row {
   /** The size of E, what the line decides; null while it is not known. */
   Space.Size left;
 
-  /** A packet the line decides; null where there is none. */
-  Packet witness;
+  /** A point the line decides, and its family; null where there is none. */
+  long[] point;
+
+  int family;
+
+  /** Whether the line decides all it matches. */
+  boolean full;
 
   /** Whether what the line decides may change when a living object does. */
   boolean touched;
+
+  /** Whether the line decides something whatever living objects come to contain. */
+  boolean surelyLive;
 
   /** Whether no budget sufficed to find what the line decides. */
   boolean undecided;

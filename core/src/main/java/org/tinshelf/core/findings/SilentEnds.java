@@ -19,7 +19,7 @@ final class SilentEnds {
   void judge(Row row, Consumer<Verdict> out) {
     boolean end = row.entry.kind() == Entry.Kind.END || row.entry.kind() == Entry.Kind.FLOOR;
     if (end && silent(row.entry.outcome().orElseThrow()) && row.live() && !row.undecided) {
-      boolean always = !row.touched || reading.surelyLive(row);
+      boolean always = row.surelyLive;
       out.accept(
           Verdict.about(
                   row, Kind.SILENT_END, Severity.LOW, always, (rule, by) -> Sentences.silent(rule))

@@ -52,7 +52,10 @@ public record Area(List<Box> v4, List<Box> v6) {
     for (int family = 0; family < 2; family++) {
       for (Box box : boxes(family)) {
         List<Box> others = other.boxes(family);
-        boolean inOne = others.stream().anyMatch(box::within);
+        boolean inOne = false;
+        for (int i = 0; i < others.size() && !inOne; i++) {
+          inOne = box.within(others.get(i));
+        }
         if (!inOne
             && (others.size() < 2
                 || !remainder.nothing(box, others.toArray(Box[]::new), others.size()))) {
@@ -64,7 +67,7 @@ public record Area(List<Box> v4, List<Box> v6) {
   }
 
   /** Whether a point of a family is in the area. */
-  boolean contains(int family, long[] point) {
+  public boolean contains(int family, long[] point) {
     for (Box box : boxes(family)) {
       if (box.contains(point)) {
         return true;

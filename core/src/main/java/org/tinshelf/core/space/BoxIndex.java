@@ -7,6 +7,7 @@ import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /**
  * Finds the boxes that share a packet with a given box, or hold a given point.
@@ -21,6 +22,7 @@ public final class BoxIndex {
 
   private static final int LEAF = 8;
   private static final int MOST_WAITING = 256;
+  private static final int MOST_REMEMBERED = 4_000_000;
 
   private static final class Node {
     final long[] low = new long[Dimension.COUNT];
@@ -33,6 +35,8 @@ public final class BoxIndex {
 
   private final List<Box> waiting = new ArrayList<>();
   private final Set<Box> gone = Collections.newSetFromMap(new IdentityHashMap<>());
+  private final AtomicInteger remembered = new AtomicInteger();
+  private Object version = new Object();
   private Box[] built;
   private Node root;
 
@@ -120,14 +124,22 @@ public final class BoxIndex {
     return middle;
   }
 
+  /** Lets go of remembered answers. */
+  public void forget() {
+    version = new Object();
+    remembered.set(0);
+  }
+
   /** Adds a box. */
   public void add(Box box) {
+    forget();
     waiting.add(box);
     tidy();
   }
 
   /** Takes a box out. */
   public void remove(Box box) {
+    forget();
     if (!waiting.remove(box)) {
       gone.add(box);
       tidy();
@@ -147,8 +159,25 @@ public final class BoxIndex {
     }
   }
 
-  /** The boxes that share a packet with the given one, by the order of their places. */
+  /**
+   * The boxes that share a packet with the given one, by the order of their places; not to be
+   * changed. Answers are remembered until the index changes, as long as there is room.
+   */
   public Box[] meeting(Box box) {
+    if (box.metBy == version) {
+      return box.met;
+    }
+    Box[] met = find(box);
+    if (remembered.addAndGet(met.length + 4) < MOST_REMEMBERED) {
+      box.met = met;
+      box.metBy = version;
+    } else {
+      box.met = null;
+    }
+    return met;
+  }
+
+  private Box[] find(Box box) {
     Found found = new Found();
     if (root != null) {
       meeting(root, box, found);
@@ -186,7 +215,7 @@ public final class BoxIndex {
   }
 
   /** The boxes that hold the point, by the order of their places. */
-  Box[] holding(long[] point) {
+  public Box[] holding(long[] point) {
     Found found = new Found();
     if (root != null) {
       holding(root, point, found);

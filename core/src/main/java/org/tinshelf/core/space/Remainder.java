@@ -20,7 +20,7 @@ import java.util.Arrays;
  */
 public final class Remainder {
 
-  /** Takers looked at before a question is given up: some seconds of work. */
+  /** Takers looked at, those of many spans counted more, before a question is given up. */
   public static final long BUDGET = 200_000_000L;
 
   private static final int MANY_SPANS = 16;
@@ -53,6 +53,8 @@ public final class Remainder {
 
   private final long budget;
   private final Slabs slabs = new Slabs();
+  private final long[] ends = new long[2 * SAMPLE * MANY_SPANS];
+  private final int[] counts = new int[Dimension.COUNT];
   private Box[][] kept = new Box[16][0];
   private int[][] keptOpen = new int[16][0];
   private long spent;
@@ -110,11 +112,14 @@ public final class Remainder {
     return first(box, takers, count) == null;
   }
 
+  /** How much of a box is left, and a point that is; none where nothing is left. */
+  public record Left(BigInteger size, long[] point) {}
+
   /** The exact measure of what is left. */
-  BigInteger measure(Plane plane, Box box, Box[] takers, int count) {
+  Left measure(Plane plane, Box box, Box[] takers, int count) {
     Sum sum = new Sum(plane, box);
     each(box, takers, count, sum);
-    return sum.total();
+    return new Left(sum.total(), sum.point);
   }
 
   /** Adds up cells; only the dimensions that takers restrict are multiplied for each. */
@@ -125,6 +130,7 @@ public final class Remainder {
     private boolean fits;
     private long small;
     private BigInteger sum = BigInteger.ZERO;
+    private long[] point;
 
     Sum(Plane plane, Box box) {
       this.plane = plane;
@@ -145,6 +151,7 @@ public final class Remainder {
     public boolean at(long[][] cell) {
       if (!ready) {
         prepare();
+        point = Space.point(cell);
       }
       if (fits) {
         long product = 1;
@@ -281,11 +288,12 @@ public final class Remainder {
   }
 
   /** The dimensions in which the taker does not hold all of the cell; -1 where it holds nothing. */
-  private static int open(long[][] cell, Box taker, int before, int dirty) {
+  private int open(long[][] cell, Box taker, int before, int dirty) {
     int mask = before;
     for (int rest = before & dirty; rest != 0; rest &= rest - 1) {
       int d = Integer.numberOfTrailingZeros(rest);
       int relation = Spans.relation(cell[d], taker.sets[d]);
+      spent += taker.sets[d].length >>> 4;
       if (relation == Spans.APART) {
         return -1;
       }
@@ -357,8 +365,8 @@ public final class Remainder {
     return true;
   }
 
-  private static int busiest(int[] open, int count) {
-    int[] counts = new int[Dimension.COUNT];
+  private int busiest(int[] open, int count) {
+    Arrays.fill(counts, 0);
     for (int i = 0; i < count; i++) {
       for (int rest = open[i]; rest != 0; rest &= rest - 1) {
         counts[Integer.numberOfTrailingZeros(rest)]++;
@@ -372,8 +380,7 @@ public final class Remainder {
   }
 
   /** Two parts of a set that at least one of the takers tells apart. */
-  private static long[][] cut(long[] set, int d, Box[] takers, int[] open, int count) {
-    long[] ends = new long[2 * SAMPLE * MANY_SPANS];
+  private long[][] cut(long[] set, int d, Box[] takers, int[] open, int count) {
     int n = 0;
     int step = Math.max(1, count / SAMPLE);
     long low = set[0];

@@ -76,10 +76,11 @@ public final class Space {
     return new Size(out[0], out[1]);
   }
 
-  /** How much is left of the boxes of one family when the takers have theirs. */
-  public BigInteger left(Remainder remainder, int family, Box box, Box[] takers, int count) {
+  /** How much is left of a box when the takers have theirs. */
+  public Remainder.Left left(
+      Remainder remainder, int family, Box box, Box[] takers, int count) {
     return count == 0
-        ? Remainder.measure(planes[family], box)
+        ? new Remainder.Left(Remainder.measure(planes[family], box), point(box.sets))
         : remainder.measure(planes[family], box, takers, count);
   }
 
@@ -97,6 +98,12 @@ public final class Space {
       cell = remainder.first(box, takers, count);
     }
     return cell == null ? null : picks.packet(planes[family], cell);
+  }
+
+  /** A point that is left of a box when the takers have theirs; null where nothing is. */
+  public long[] point(Remainder remainder, Box box, Box[] takers, int count) {
+    long[][] cell = remainder.first(box, takers, count);
+    return cell == null ? null : point(cell);
   }
 
   /** A point of a cell. */
@@ -208,15 +215,6 @@ public final class Space {
     return out;
   }
 
-  /** The boxes of an index that hold a packet, by the order of their places. */
-  public Box[] holding(BoxIndex index, Packet packet) {
-    return index.holding(point(packet));
-  }
-
-  /** Whether a packet is in an area. */
-  public boolean contains(Area area, Packet packet) {
-    return area.contains(packet.source().v6() ? 1 : 0, point(packet));
-  }
 
   /** The packets from one of the zones to any, and from any other to one of them. */
   public Area touchingZones(BitSet zones) {

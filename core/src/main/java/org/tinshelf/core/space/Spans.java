@@ -167,26 +167,53 @@ public final class Spans {
     if (length == 0) {
       return NONE;
     }
-    long[][] sorted = new long[length / 2][];
-    boolean inOrder = true;
-    for (int i = 0; i < sorted.length; i++) {
-      sorted[i] = new long[] {pairs[2 * i], pairs[2 * i + 1]};
-      inOrder &= i == 0 || sorted[i - 1][0] <= sorted[i][0];
-    }
-    if (!inOrder) {
-      Arrays.sort(sorted, (x, y) -> Long.compare(x[0], y[0]));
-    }
+    long[] sorted = sorted(pairs, length);
     long[] out = new long[length];
     int n = 0;
-    for (long[] span : sorted) {
-      if (n > 0 && span[0] <= out[n - 1]) {
-        out[n - 1] = Math.max(out[n - 1], span[1]);
+    for (int i = 0; i < length; i += 2) {
+      if (n > 0 && sorted[i] <= out[n - 1]) {
+        out[n - 1] = Math.max(out[n - 1], sorted[i + 1]);
       } else {
-        out[n++] = span[0];
-        out[n++] = span[1];
+        out[n++] = sorted[i];
+        out[n++] = sorted[i + 1];
       }
     }
     return Arrays.copyOf(out, n);
+  }
+
+  /** The pairs by their first numbers. */
+  private static long[] sorted(long[] pairs, int length) {
+    boolean inOrder = true;
+    long highest = pairs[0];
+    for (int i = 2; i < length; i += 2) {
+      inOrder &= pairs[i - 2] <= pairs[i];
+      highest = Math.max(highest, pairs[i]);
+    }
+    if (inOrder) {
+      return pairs;
+    }
+    long[] out = new long[length];
+    if (highest >>> 33 == 0) {
+      long[] keys = new long[length / 2];
+      for (int i = 0; i < keys.length; i++) {
+        keys[i] = pairs[2 * i] << 30 | i;
+      }
+      Arrays.sort(keys);
+      for (int i = 0; i < keys.length; i++) {
+        int at = 2 * (int) (keys[i] & (1 << 30) - 1);
+        out[2 * i] = pairs[at];
+        out[2 * i + 1] = pairs[at + 1];
+      }
+      return out;
+    }
+    Integer[] order = new Integer[length / 2];
+    Arrays.setAll(order, i -> i);
+    Arrays.sort(order, (x, y) -> Long.compare(pairs[2 * x], pairs[2 * y]));
+    for (int i = 0; i < order.length; i++) {
+      out[2 * i] = pairs[2 * order[i]];
+      out[2 * i + 1] = pairs[2 * order[i] + 1];
+    }
+    return out;
   }
 
   /** What either holds. */

@@ -15,6 +15,7 @@ import org.tinshelf.core.space.Universe;
  *     regions}
  * @param outcome absent for a drawer's own rule, which decides nothing
  * @param living whether a living object takes part in what it matches
+ * @param list names the list the rule stands in: its shelf, and the drawers around it
  * @param rule the rule, or the one whose drawer this is the end of; absent for the floor
  */
 public record Entry(
@@ -24,6 +25,7 @@ public record Entry(
     List<Region> widest,
     Optional<Outcome> outcome,
     boolean living,
+    String list,
     Optional<Rule> rule) {
 
   /** What a line of a flattened stack is. */

@@ -28,17 +28,35 @@ import org.tinshelf.core.space.When;
 final class Flattening {
 
   /** The drawers a line stands in, the line's own region last once it is added. */
-  private record Enclosing(List<Region> regions, List<Region> widest, boolean living) {
+  private record Enclosing(
+      List<Region> regions, List<Region> widest, boolean living, String list) {
+    Enclosing in(String drawer) {
+      return new Enclosing(regions, widest, living, list + "\n" + drawer);
+    }
+
     Enclosing with(Region region, Region widestRegion, boolean isLiving) {
+      if (regions.isEmpty()) {
+        List<Region> one = List.of(region);
+        List<Region> wide = region == widestRegion ? one : List.of(widestRegion);
+        return new Enclosing(one, wide, isLiving, list);
+      }
       List<Region> all = new ArrayList<>(regions);
       all.add(region);
       List<Region> allWidest = new ArrayList<>(widest);
       allWidest.add(widestRegion);
-      return new Enclosing(List.copyOf(all), List.copyOf(allWidest), living || isLiving);
+      return new Enclosing(List.copyOf(all), List.copyOf(allWidest), living || isLiving, list);
     }
   }
 
+  /**
+   * What a rule's own fields come down to on one firewall.
+   *
+   * @param widest the same object as {@code own} where no living object takes part
+   */
+  record Resolved(Region own, Region widest, boolean living) {}
+
   private final Catalogue catalogue;
+  private final Memory memory;
   private final Firewall firewall;
   private final List<String> zones;
   private final LocalDateTime now;
@@ -50,11 +68,13 @@ final class Flattening {
 
   Flattening(
       Catalogue catalogue,
+      Memory memory,
       Firewall firewall,
       List<String> zones,
       LocalDateTime now,
       List<Stacks.Shelf> shelves) {
     this.catalogue = catalogue;
+    this.memory = memory;
     this.firewall = firewall;
     this.zones = zones;
     this.now = now;
@@ -68,8 +88,9 @@ final class Flattening {
           });
     }
     users = catalogue.users(named);
+    memory.universe(List.of(zones, users));
     for (Stacks.Shelf shelf : shelves) {
-      read(shelf.name(), "", shelf.lines(), new Enclosing(List.of(), List.of(), false));
+      read(shelf.name(), "", shelf.lines(), new Enclosing(List.of(), List.of(), false, shelf.name()));
     }
   }
 
@@ -125,10 +146,9 @@ final class Flattening {
   }
 
   private void read(String shelf, String position, Rule rule, Enclosing outer) {
-    Region own = region(rule, false);
-    whens.add(own.when());
-    boolean living = living(rule.source()) || living(rule.destination());
-    Enclosing inner = outer.with(own, living ? region(rule, true) : own, living);
+    Resolved resolved = memory.of(rule, this::resolve);
+    whens.add(resolved.own().when());
+    Enclosing inner = outer.with(resolved.own(), resolved.widest(), resolved.living());
     RuleRef ref = new RuleRef(shelf, position, rule.name());
     if (rule.action() instanceof RuleAction.Decide decide) {
       add(Entry.Kind.RULE, ref, inner, Optional.of(decide.action()), rule.log(), rule);
@@ -136,7 +156,7 @@ final class Flattening {
     }
     RuleAction.Drawer drawer = (RuleAction.Drawer) rule.action();
     add(Entry.Kind.DRAWER, ref, inner, Optional.empty(), Log.NONE, rule);
-    read(shelf, position + ".", drawer.lines(), inner);
+    read(shelf, position + ".", drawer.lines(), inner.in(rule.name()));
     if (drawer.end().isPresent()) {
       RuleRef end = new RuleRef(shelf, position + ".end", rule.name());
       add(Entry.Kind.END, end, inner, drawer.end(), drawer.log(), rule);
@@ -147,7 +167,13 @@ final class Flattening {
       Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Action> action, Log log, Rule rule) {
     Optional<Outcome> outcome =
         action.map(a -> new Outcome(a, log, Set.copyOf(rule.inspection()), rule.sourceNat()));
-    entries.add(new Entry(kind, ref, in.regions, in.widest, outcome, in.living, Optional.of(rule)));
+    entries.add(new Entry(kind, ref, in.regions, in.widest, outcome, in.living, in.list, Optional.of(rule)));
+  }
+
+  private Resolved resolve(Rule rule) {
+    Region own = region(rule, false);
+    boolean living = living(rule.source()) || living(rule.destination());
+    return new Resolved(own, living ? region(rule, true) : own, living);
   }
 
   private boolean living(Members members) {

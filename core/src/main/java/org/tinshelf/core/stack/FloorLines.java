@@ -70,6 +70,7 @@ final class FloorLines {
         List.of(region),
         Optional.of(Outcome.of(action, log)),
         false,
+        "",
         Optional.empty());
   }
 }

@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.tinshelf.core.model.Bay;
@@ -36,11 +38,42 @@ public final class Stacks {
 
   private final Estate estate;
   private final Catalogue catalogue;
+  private final Map<String, Memory> memories = new ConcurrentHashMap<>();
 
   /** Stacks of an estate. */
   public Stacks(Estate estate) {
     this.estate = estate;
     this.catalogue = new Catalogue(estate);
+  }
+
+  /**
+   * Stacks of an estate after a change: what the change does not touch is taken over, so that a
+   * stack made of it is quickly compared with the one before.
+   */
+  public Stacks(Estate estate, Stacks before) {
+    this.estate = estate;
+    boolean sameObjects =
+        before.estate.addresses() == estate.addresses()
+            && before.estate.services() == estate.services()
+            && before.estate.applications() == estate.applications()
+            && before.estate.users() == estate.users()
+            && before.estate.schedules() == estate.schedules()
+            && before.estate.zones() == estate.zones();
+    this.catalogue = sameObjects ? before.catalogue : new Catalogue(estate);
+    Optional<Set<String>> changed =
+        sameObjects
+            ? Optional.of(Set.of())
+            : Memory.changed(before.estate, before.catalogue, estate, catalogue);
+    changed.ifPresent(
+        names ->
+            before.memories.forEach(
+                (firewall, memory) -> {
+                  if (names.isEmpty()) {
+                    memories.put(firewall, memory);
+                  } else {
+                    memories.computeIfAbsent(firewall, f -> new Memory()).takeOver(memory, names);
+                  }
+                }));
   }
 
   /** The bays from the root down to the one the firewall hangs in. */
@@ -121,7 +154,14 @@ public final class Stacks {
    */
   public Stack of(Firewall firewall, LocalDateTime now) {
     List<String> zones = zones(firewall);
-    Flattening flat = new Flattening(catalogue, firewall, zones, now, shelves(firewall));
+    Flattening flat = 
+        new Flattening(
+            catalogue,
+            memories.computeIfAbsent(firewall.name(), f -> new Memory()),
+            firewall,
+            zones,
+            now,
+            shelves(firewall));
     List<Entry> entries = new ArrayList<>(flat.entries());
     Floor floor = floor(firewall);
     entries.addAll(FloorLines.of(floor, flat.everything(), zones, trust()));

@@ -1,0 +1,310 @@
+package org.tinshelf.core.findings;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.tinshelf.core.space.Place;
+import org.tinshelf.core.space.Remainder;
+import org.tinshelf.core.stack.Entry;
+import org.tinshelf.core.stack.Stack;
+
+/**
+ * Keeps the findings of one firewall up to date while its rules change. After a change only what it
+ * can touch is worked out again: lines that share packets with a line that came or went gain or
+ * lose exactly what they share with it and no line above takes; and what is said of a line is said
+ * anew where something it rests on is different. The result is that of a fresh {@link Check}.
+ *
+ * <p>For an edit of a rule that meets k others the work is that of k small questions, however long
+ * the stack; a change of zones, users or points in time is checked afresh. Serves one thread at a
+ * time.
+ */
+public final class Recheck {
+
+  private static final int MOST_CHANGES = 64;
+
+  private final boolean exceptions;
+  private Reading reading;
+  private Judges judges;
+  private Check check;
+
+  /**
+   * Checks a stack for the first time.
+   *
+   * @param exceptions whether to report the usual specific-above-general too
+   */
+  public Recheck(Stack stack, boolean exceptions) {
+    this.exceptions = exceptions;
+    afresh(stack);
+  }
+
+  /** What there is to say now. */
+  public Check check() {
+    return check;
+  }
+
+  private Check afresh(Stack stack) {
+    reading = new Reading(stack);
+    judges = new Judges(reading, exceptions);
+    check = judges.fresh();
+    return check;
+  }
+
+  /** What there is to say of the stack as it has become. */
+  public Check update(Stack next) {
+    if (!comparable(reading.stack(), next)) {
+      return afresh(next);
+    }
+    List<Row> old = reading.rows();
+    Row[] kept = kept(old, next.entries());
+    int come = 0;
+    int alive = 0;
+    for (Row row : kept) {
+      come += row == null ? 1 : 0;
+      alive += row == null ? 0 : 1;
+    }
+    if (come + old.size() - alive > MOST_CHANGES) {
+      return afresh(next);
+    }
+    try {
+      return apply(next, kept);
+    } catch (Remainder.Exhausted | IllegalStateException e) {
+      return afresh(next);
+    }
+  }
+
+  private static boolean comparable(Stack a, Stack b) {
+    return a.universe().equals(b.universe())
+        && a.floor().equals(b.floor())
+        && a.lowestTrust().equals(b.lowestTrust())
+        && a.placedZones() == b.placedZones()
+        && sameSurroundings(a, b);
+  }
+
+  private static boolean sameSurroundings(Stack a, Stack b) {
+    return a.surroundings().today().equals(b.surroundings().today())
+        && a.surroundings().inspects() == b.surroundings().inspects()
+        && a.surroundings().behind().equals(b.surroundings().behind())
+        && a.surroundings().management().equals(b.surroundings().management())
+        && a.surroundings().managementServices().equals(b.surroundings().managementServices())
+        && a.surroundings().settings().equals(b.surroundings().settings());
+  }
+
+  /** For each new entry the old row that stays for it, in the same order; null where none does. */
+  private static Row[] kept(List<Row> old, List<Entry> entries) {
+    Row[] kept = new Row[entries.size()];
+    int head = 0;
+    int most = Math.min(old.size(), kept.length);
+    while (head < most && same(old.get(head).entry, entries.get(head))) {
+      kept[head] = old.get(head);
+      head++;
+    }
+    int tail = 0;
+    while (tail < most - head
+        && same(old.get(old.size() - 1 - tail).entry, entries.get(kept.length - 1 - tail))) {
+      kept[kept.length - 1 - tail] = old.get(old.size() - 1 - tail);
+      tail++;
+    }
+    Map<List<Object>, Row> byName = new HashMap<>();
+    for (int i = head; i < old.size() - tail; i++) {
+      byName.put(key(old.get(i).entry), old.get(i));
+    }
+    List<Integer> matched = new ArrayList<>();
+    Row[] found = new Row[kept.length];
+    for (int i = head; i < kept.length - tail; i++) {
+      Row row = byName.get(key(entries.get(i)));
+      if (row != null && same(row.entry, entries.get(i))) {
+        found[i] = row;
+        matched.add(i);
+      }
+    }
+    for (int i : longestInOrder(matched, found)) {
+      kept[i] = found[i];
+    }
+    return kept;
+  }
+
+  private static List<Object> key(Entry entry) {
+    return List.of(entry.list(), entry.ref().name(), entry.kind());
+  }
+
+  private static boolean same(Entry a, Entry b) {
+    return a.kind() == b.kind()
+        && sameRegions(a, b)
+        && a.living() == b.living()
+        && a.outcome().equals(b.outcome())
+        && a.list().equals(b.list())
+        && a.ref().name().equals(b.ref().name())
+        && (a.rule().orElse(null) == b.rule().orElse(null) || a.rule().equals(b.rule()));
+  }
+
+  private static boolean sameRegions(Entry a, Entry b) {
+    return a.regions().equals(b.regions()) && (!a.living() || a.widest().equals(b.widest()));
+  }
+
+  /** The longest part of the matches whose rows stand in their old order (patience sorting). */
+  private static List<Integer> longestInOrder(List<Integer> matched, Row[] found) {
+    List<Integer> piles = new ArrayList<>();
+    Map<Integer, Integer> before = new HashMap<>();
+    for (int i : matched) {
+      int order = found[i].place.order();
+      int low = 0;
+      int high = piles.size();
+      while (low < high) {
+        int mid = (low + high) >>> 1;
+        if (found[piles.get(mid)].place.order() < order) {
+          low = mid + 1;
+        } else {
+          high = mid;
+        }
+      }
+      if (low > 0) {
+        before.put(i, piles.get(low - 1));
+      }
+      if (low == piles.size()) {
+        piles.add(i);
+      } else {
+        piles.set(low, i);
+      }
+    }
+    List<Integer> out = new ArrayList<>();
+    Integer at = piles.isEmpty() ? null : piles.get(piles.size() - 1);
+    while (at != null) {
+      out.add(at);
+      at = before.get(at);
+    }
+    return out;
+  }
+
+  private static Set<Row> rowSet() {
+    return Collections.newSetFromMap(new IdentityHashMap<>());
+  }
+
+  private Check apply(Stack next, Row[] kept) {
+    boolean hadLiving = reading.anyLiving();
+    Set<Row> touched = rowSet();
+    Set<Row> regroup = rowSet();
+    Map<Row, Boolean> wasLive = new IdentityHashMap<>();
+    Map<Row, Boolean> wasSure = new IdentityHashMap<>();
+
+    Set<Row> staying = rowSet();
+    for (Row row : kept) {
+      if (row != null) {
+        staying.add(row);
+      }
+    }
+    for (Row row : reading.rows()) {
+      if (!staying.contains(row)) {
+        regroup.addAll(judges.merging().remove(row));
+        reading.remove(row);
+        for (Row other : reading.around(row)) {
+          note(other, touched, wasLive, wasSure);
+          if (row.decides() && other.decides() && row.place.order() < other.place.order()) {
+            reading.gain(other, row.area, 1);
+          }
+        }
+      }
+    }
+
+    List<Row> rows = new ArrayList<>(kept.length);
+    List<Row> come = new ArrayList<>();
+    for (int i = 0; i < kept.length; i++) {
+      Row row = kept[i];
+      if (row == null) {
+        row = reading.row(next.entries().get(i), new Place(i), rows);
+        come.add(row);
+      }
+      row.place.order(i);
+      row.entry = next.entries().get(i);
+      rows.add(row);
+    }
+    reading.become(next, rows);
+    for (Row row : come) {
+      for (Row other : reading.around(row)) {
+        note(other, touched, wasLive, wasSure);
+        if (row.decides() && other.decides() && row.place.order() < other.place.order()) {
+          reading.gain(other, row.area, -1);
+        }
+      }
+      if (row.decides()) {
+        reading.measure(row);
+      }
+      reading.add(row);
+      judges.merging().add(row);
+      note(row, touched, wasLive, wasSure);
+      wasLive.put(row, !row.live());
+    }
+    staying.addAll(come);
+    touched.retainAll(staying);
+    regroup.retainAll(staying);
+    if (hadLiving != reading.anyLiving()) {
+      return afresh(next);
+    }
+    judge(touched, regroup, wasLive, wasSure);
+    reading.forget();
+    check = Check.of(reading);
+    return check;
+  }
+
+  private static void note(
+      Row row, Set<Row> touched, Map<Row, Boolean> wasLive, Map<Row, Boolean> wasSure) {
+    if (touched.add(row)) {
+      wasLive.put(row, row.live());
+      wasSure.put(row, row.surelyLive);
+    }
+  }
+
+  private void judge(
+      Set<Row> touched,
+      Set<Row> regroup,
+      Map<Row, Boolean> wasLive,
+      Map<Row, Boolean> wasSure) {
+    for (Row row : touched) {
+      if (row.decides()) {
+        reading.settle(row);
+      }
+    }
+    Set<Row> again = rowSet();
+    again.addAll(touched);
+    for (Row row : touched) {
+      if (row.decides()
+          && (wasLive.get(row) != row.live() || wasSure.get(row) != row.surelyLive)) {
+        again.addAll(reading.around(row));
+      }
+    }
+    inOrder(again).forEach(judges::judge);
+
+    TreeSet<Row> waiting = new TreeSet<>(Comparator.comparing(r -> -r.place.order()));
+    touched.stream().filter(Row::decides).forEach(waiting::add);
+    while (!waiting.isEmpty()) {
+      Row row = waiting.pollFirst();
+      boolean stayed = row.stays;
+      judges.fromBelow().judge(row);
+      if (row.stays != stayed) {
+        for (Row other : reading.around(row)) {
+          if (other.decides() && other.place.order() < row.place.order()) {
+            waiting.add(other);
+          }
+        }
+      }
+    }
+
+    Set<Row> merges = rowSet();
+    merges.addAll(touched);
+    merges.addAll(regroup);
+    touched.forEach(row -> merges.addAll(judges.merging().below(row)));
+    merges.forEach(judges.merging()::judge);
+  }
+
+  private static Collection<Row> inOrder(Set<Row> rows) {
+    List<Row> out = new ArrayList<>(rows);
+    out.sort(Comparator.comparing(r -> r.place.order()));
+    return out;
+  }
+}
