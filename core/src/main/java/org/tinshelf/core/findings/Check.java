@@ -2,8 +2,8 @@ package org.tinshelf.core.findings;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,25 +35,26 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
 
   /** Findings of judged rows. */
   static Check of(Reading reading) {
+    Finding.Positions positions =
+        new Finding.Positions(reading.stack().entries(), reading.orders());
     List<Finding> findings = new ArrayList<>();
     List<Stack.LeftOut> expired = reading.stack().expired();
+    double[] reaches = new double[reading.rows().size()];
     int next = 0;
     for (Row row : reading.rows()) {
       while (next < expired.size() && expired.get(next).before() <= row.place.order()) {
-        findings.add(expired(row, expired.get(next++)));
+        findings.add(expired(row, expired.get(next++), positions));
       }
-      append(row, findings);
+      append(row, positions, findings);
+      boolean shown = row.decides() && row.entry.kind() != Entry.Kind.FLOOR;
+      reaches[row.place.order()] = shown ? row.reach() : -1;
     }
-    Map<RuleRef, Double> reach = new LinkedHashMap<>();
-    for (Row row : reading.rows()) {
-      if (row.decides() && row.entry.kind() != Entry.Kind.FLOOR) {
-        reach.put(row.entry.ref(), row.reach());
-      }
-    }
-    return new Check(List.copyOf(findings), java.util.Collections.unmodifiableMap(reach));
+    return new Check(
+        Collections.unmodifiableList(findings),
+        new Reaches(reading.stack().entries(), reaches));
   }
 
-  private static void append(Row row, List<Finding> out) {
+  private static void append(Row row, Finding.Positions positions, List<Finding> out) {
     List<Verdict> own = row.verdicts;
     if (row.fromBelow != null || row.mergeable != null) {
       own = new ArrayList<>(own);
@@ -61,25 +62,19 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
       Optional.ofNullable(row.mergeable).ifPresent(own::add);
       own.sort(Comparator.comparing(Verdict::kind));
     }
-    double reach = own.isEmpty() || row.left == null && !row.undecided ? 0 : row.reach();
     for (Verdict verdict : own) {
-      List<RuleRef> by = new ArrayList<>(verdict.by().size());
-      for (Row other : verdict.by()) {
-        RuleRef ref = other.entry.ref();
-        if (other.entry.kind() != Entry.Kind.FLOOR || !by.contains(ref)) {
-          by.add(ref);
-        }
-      }
-      out.add(new Finding(verdict, row.entry.ref(), List.copyOf(by), reach));
+      double reach = row.decides() ? row.reach() : 0;
+      out.add(new Finding(verdict, row.entry.ref(), positions, reach));
     }
   }
 
-  private static Finding expired(Row row, Stack.LeftOut rule) {
+  private static Finding expired(
+      Row row, Stack.LeftOut rule, Finding.Positions positions) {
     LocalDate day = rule.rule().expires().orElseThrow();
     Verdict verdict =
         Verdict.about(
             row, Kind.EXPIRED, Severity.LOW, true, (ref, by) -> Sentences.expired(ref, day));
-    return new Finding(verdict, rule.ref(), List.of(), 0);
+    return new Finding(verdict, rule.ref(), positions, 0);
   }
 
   /** Says that no budget sufficed for a row. */

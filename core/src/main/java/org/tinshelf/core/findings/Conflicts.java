@@ -17,6 +17,9 @@ import org.tinshelf.core.space.Remainder;
  */
 final class Conflicts {
 
+  /** Takers from which on those of a part are looked up anew. */
+  private static final int MANY = 64;
+
   private final Reading reading;
   private final Area lowestTrust;
   private final boolean exceptions;
@@ -32,7 +35,7 @@ final class Conflicts {
   private record Meeting(int family, Box box, Box[] upper) {}
 
   void judge(Row row, Consumer<Verdict> out) {
-    if (!row.isRule() || !row.live()) {
+    if (!row.isRule() || !row.live() || !exceptions && row.area.isEverything()) {
       return;
     }
     List<Meeting> meetings = new ArrayList<>();
@@ -103,9 +106,10 @@ final class Conflicts {
 
   private boolean somePart(Row upper, List<Meeting> meetings, Area within) {
     for (Meeting meeting : meetings) {
-      int above = Reading.above(meeting.upper, upper);
+      boolean many = meeting.upper.length > MANY;
       for (Box part : parts(upper, meeting, within)) {
-        if (!reading.remainder().nothing(part, meeting.upper, above)) {
+        Box[] takers = many ? reading.meetingOnce(meeting.family, part) : meeting.upper;
+        if (!reading.remainder().nothing(part, takers, Reading.above(takers, upper))) {
           return true;
         }
       }

@@ -3,12 +3,14 @@ package org.tinshelf.core.findings;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.stack.Entry;
 import org.tinshelf.core.stack.RuleRef;
 
 /** One thing that is wrong with a rule on one firewall. Immutable; its sentence is made when read. */
@@ -19,15 +21,22 @@ public final class Finding {
     String text(RuleRef rule, List<RuleRef> by);
   }
 
+  /** Where the rows of a stack stood when it was checked. */
+  record Positions(List<Entry> entries, int[] orders) {
+    RuleRef of(Row row) {
+      return entries.get(orders[row.id]).ref();
+    }
+  }
+
   private final Verdict verdict;
   private final RuleRef rule;
-  private final List<RuleRef> by;
+  private final Positions positions;
   private final double reach;
 
-  Finding(Verdict verdict, RuleRef rule, List<RuleRef> by, double reach) {
+  Finding(Verdict verdict, RuleRef rule, Positions positions, double reach) {
     this.verdict = verdict;
     this.rule = rule;
-    this.by = by;
+    this.positions = positions;
     this.reach = reach;
   }
 
@@ -50,6 +59,14 @@ public final class Finding {
 
   /** The other rules concerned: the cover, or the upper rules of a conflict, in stack order. */
   public List<RuleRef> by() {
+    List<RuleRef> by = new ArrayList<>(verdict.by().size());
+    for (Row row : verdict.by()) {
+      RuleRef ref = positions.of(row);
+      boolean floor = row.entry.kind() == Entry.Kind.FLOOR;
+      if (!floor || !by.contains(ref)) {
+        by.add(ref);
+      }
+    }
     return by;
   }
 
@@ -65,7 +82,7 @@ public final class Finding {
 
   /** One plain sentence. */
   public String says() {
-    return verdict.says().text(rule, by);
+    return verdict.says().text(rule, by());
   }
 
   /**
@@ -75,7 +92,7 @@ public final class Finding {
   public String fingerprint() {
     StringBuilder text = new StringBuilder(kind().word());
     append(text, rule);
-    by.forEach(b -> append(text, b));
+    by().forEach(b -> append(text, b));
     try {
       byte[] digest =
           MessageDigest.getInstance("SHA-256")
@@ -98,7 +115,7 @@ public final class Finding {
         && severity() == f.severity()
         && certainty() == f.certainty()
         && rule.equals(f.rule)
-        && by.equals(f.by)
+        && by().equals(f.by())
         && Double.compare(reach, f.reach) == 0
         && witness().equals(f.witness())
         && says().equals(f.says());
@@ -106,12 +123,12 @@ public final class Finding {
 
   @Override
   public int hashCode() {
-    return Objects.hash(kind(), rule, by);
+    return Objects.hash(kind(), rule);
   }
 
   @Override
   public String toString() {
-    return kind().word() + " " + rule + " by " + by + ": " + says();
+    return kind().word() + " " + rule + " by " + by() + ": " + says();
   }
 
   /** In the order in which findings on one rule are listed. */

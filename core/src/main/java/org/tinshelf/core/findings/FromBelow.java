@@ -85,6 +85,7 @@ final class FromBelow {
     }
   }
 
+  /** Where it cannot, the row's point is one that shows it, to be asked first the next time. */
   private boolean canGo(Row row) {
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
@@ -92,9 +93,18 @@ final class FromBelow {
         int above = Reading.above(met, row);
         List<Box> takers = new ArrayList<>(List.of(met).subList(0, above));
         for (Box lower : below(met, row)) {
-          if (!outcome(reading.row(lower)).equals(outcome(row))
-              && !nothing(box.common(lower).orElseThrow(), takers)) {
-            return false;
+          if (!outcome(reading.row(lower)).equals(outcome(row))) {
+            Box part = box.common(lower).orElseThrow();
+            long[] point =
+                reading
+                    .space()
+                    .point(
+                        reading.remainder(), part, takers.toArray(Box[]::new), takers.size());
+            if (point != null) {
+              row.point = point;
+              row.family = f;
+              return false;
+            }
           }
           takers.add(lower);
           if (box.within(lower)) {

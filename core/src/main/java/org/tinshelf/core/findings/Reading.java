@@ -38,6 +38,7 @@ final class Reading {
   private final BoxIndex[] widest = new BoxIndex[FAMILIES];
   private final ThreadLocal<Remainder> remainder;
   private int living;
+  private int made;
 
   Reading(Stack stack) {
     this(stack, Remainder.BUDGET);
@@ -80,7 +81,7 @@ final class Reading {
       area = without(area, floor.stream().map(r -> r.area).toList(), place);
     }
     Area wide = entry.living() ? space.area(entry.widest(), place) : area;
-    return new Row(place, entry, area, wide, space.size(area));
+    return new Row(made++, place, entry, area, wide, space.size(area));
   }
 
   private Area without(Area area, List<Area> takers, Place place) {
@@ -97,6 +98,15 @@ final class Reading {
 
   Remainder remainder() {
     return remainder.get();
+  }
+
+  /** By the rows' ids, where they stand now. */
+  int[] orders() {
+    int[] orders = new int[made];
+    for (Row row : rows) {
+      orders[row.id] = row.place.order();
+    }
+    return orders;
   }
 
   /** In stack order. */
@@ -153,6 +163,11 @@ final class Reading {
   /** The boxes of deciding lines that meet a box, in stack order. */
   Box[] meeting(int family, Box box) {
     return index[family].meeting(box);
+  }
+
+  /** The same for a box that is not asked about again. */
+  Box[] meetingOnce(int family, Box box) {
+    return index[family].find(box);
   }
 
   /** The same with living objects as wide as they may become. */
@@ -216,7 +231,7 @@ final class Reading {
           }
         }
       }
-      row.left = new Space.Size(left[0], left[1]);
+      row.left(new Space.Size(left[0], left[1]));
     } catch (Remainder.Exhausted e) {
       undecided(row);
     }
@@ -225,12 +240,11 @@ final class Reading {
 
   private static void undecided(Row row) {
     row.undecided = true;
-    row.left = null;
+    row.left(null);
     row.point = null;
   }
 
   private void derive(Row row) {
-    row.full = row.left != null && row.left.equals(row.whole);
     row.touched = touched(row);
     row.surelyLive = row.touched ? perhapsLive(row) : row.live();
   }
@@ -267,7 +281,7 @@ final class Reading {
         }
       }
       Space.Size size = new Space.Size(gain[0], gain[1]);
-      row.left = sign > 0 ? row.left.plus(size) : row.left.minus(size);
+      row.left(sign > 0 ? row.left().plus(size) : row.left().minus(size));
     } catch (Remainder.Exhausted e) {
       undecided(row);
     }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import org.tinshelf.core.model.Rule;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.stack.Entry;
@@ -111,41 +112,71 @@ public final class Recheck {
       kept[kept.length - 1 - tail] = old.get(old.size() - 1 - tail);
       tail++;
     }
-    Map<List<Object>, Row> byName = new HashMap<>();
-    for (int i = head; i < old.size() - tail; i++) {
-      byName.put(key(old.get(i).entry), old.get(i));
-    }
+    Found found = new Found(old.subList(head, old.size() - tail));
     List<Integer> matched = new ArrayList<>();
-    Row[] found = new Row[kept.length];
+    Row[] fitting = new Row[kept.length];
     for (int i = head; i < kept.length - tail; i++) {
-      Row row = byName.get(key(entries.get(i)));
-      if (row != null && same(row.entry, entries.get(i))) {
-        found[i] = row;
+      fitting[i] = found.of(entries.get(i));
+      if (fitting[i] != null) {
         matched.add(i);
       }
     }
-    for (int i : longestInOrder(matched, found)) {
-      kept[i] = found[i];
+    for (int i : longestInOrder(matched, fitting)) {
+      kept[i] = fitting[i];
     }
     return kept;
   }
 
-  private static List<Object> key(Entry entry) {
-    return List.of(entry.list(), entry.ref().name(), entry.kind());
+  /** Finds the old row of an entry: by the very rule, else by its list and name. */
+  private static final class Found {
+    private final List<Row> rows;
+    private final Map<Rule, Row[]> byRule = new IdentityHashMap<>();
+    private Map<List<Object>, Row> byName;
+
+    Found(List<Row> rows) {
+      this.rows = rows;
+      for (Row row : rows) {
+        row.entry.rule().ifPresent(rule -> put(rule, row));
+      }
+    }
+
+    private void put(Rule rule, Row row) {
+      byRule.computeIfAbsent(rule, r -> new Row[Entry.Kind.values().length])[
+              row.entry.kind().ordinal()] =
+          row;
+    }
+
+    Row of(Entry entry) {
+      Row[] same = entry.rule().map(byRule::get).orElse(null);
+      Row row = same == null ? byName(entry) : same[entry.kind().ordinal()];
+      return row != null && same(row.entry, entry) ? row : null;
+    }
+
+    private Row byName(Entry entry) {
+      if (byName == null) {
+        byName = new HashMap<>();
+        rows.forEach(row -> byName.put(key(row.entry), row));
+      }
+      return byName.get(key(entry));
+    }
+
+    private static List<Object> key(Entry entry) {
+      return List.of(entry.list(), entry.ref().name(), entry.kind());
+    }
   }
 
   private static boolean same(Entry a, Entry b) {
     return a.kind() == b.kind()
         && sameRegions(a, b)
         && a.living() == b.living()
-        && a.outcome().equals(b.outcome())
+        && (a.outcome() == b.outcome() || a.outcome().equals(b.outcome()))
         && a.list().equals(b.list())
-        && a.ref().name().equals(b.ref().name())
         && (a.rule().orElse(null) == b.rule().orElse(null) || a.rule().equals(b.rule()));
   }
 
   private static boolean sameRegions(Entry a, Entry b) {
-    return a.regions().equals(b.regions()) && (!a.living() || a.widest().equals(b.widest()));
+    return (a.regions() == b.regions() || a.regions().equals(b.regions()))
+        && (!a.living() || a.widest() == b.widest() || a.widest().equals(b.widest()));
   }
 
   /** The longest part of the matches whose rows stand in their old order (patience sorting). */
@@ -188,11 +219,7 @@ public final class Recheck {
 
   private Check apply(Stack next, Row[] kept) {
     boolean hadLiving = reading.anyLiving();
-    Set<Row> touched = rowSet();
-    Set<Row> regroup = rowSet();
-    Map<Row, Boolean> wasLive = new IdentityHashMap<>();
-    Map<Row, Boolean> wasSure = new IdentityHashMap<>();
-
+    Touched touched = new Touched();
     Set<Row> staying = rowSet();
     for (Row row : kept) {
       if (row != null) {
@@ -201,17 +228,11 @@ public final class Recheck {
     }
     for (Row row : reading.rows()) {
       if (!staying.contains(row)) {
-        regroup.addAll(judges.merging().remove(row));
+        touched.regroup.addAll(judges.merging().remove(row));
         reading.remove(row);
-        for (Row other : reading.around(row)) {
-          note(other, touched, wasLive, wasSure);
-          if (row.decides() && other.decides() && row.place.order() < other.place.order()) {
-            reading.gain(other, row.area, 1);
-          }
-        }
+        touch(row, 1, touched);
       }
     }
-
     List<Row> rows = new ArrayList<>(kept.length);
     List<Row> come = new ArrayList<>();
     for (int i = 0; i < kept.length; i++) {
@@ -226,62 +247,97 @@ public final class Recheck {
     }
     reading.become(next, rows);
     for (Row row : come) {
-      for (Row other : reading.around(row)) {
-        note(other, touched, wasLive, wasSure);
-        if (row.decides() && other.decides() && row.place.order() < other.place.order()) {
-          reading.gain(other, row.area, -1);
-        }
-      }
+      touch(row, -1, touched);
       if (row.decides()) {
         reading.measure(row);
       }
       reading.add(row);
       judges.merging().add(row);
-      note(row, touched, wasLive, wasSure);
-      wasLive.put(row, !row.live());
+      touched.regroup.addAll(judges.merging().below(row));
+      touched.come(row);
     }
     staying.addAll(come);
-    touched.retainAll(staying);
-    regroup.retainAll(staying);
+    touched.only(staying);
     if (hadLiving != reading.anyLiving()) {
       return afresh(next);
     }
-    judge(touched, regroup, wasLive, wasSure);
+    judge(touched);
     reading.forget();
     check = Check.of(reading);
     return check;
   }
 
-  private static void note(
-      Row row, Set<Row> touched, Map<Row, Boolean> wasLive, Map<Row, Boolean> wasSure) {
-    if (touched.add(row)) {
-      wasLive.put(row, row.live());
-      wasSure.put(row, row.surelyLive);
+  /** What an edit touches. */
+  private static final class Touched {
+    /** Rows that share packets with one that came or went above them, and those that came. */
+    final Set<Row> below = rowSet();
+
+    /** Rows that share packets with one that came or went below them. */
+    final Set<Row> above = rowSet();
+
+    /** Rows with another neighbour among those they may be merged with. */
+    final Set<Row> regroup = rowSet();
+
+    private final Map<Row, Boolean> wasLive = new IdentityHashMap<>();
+    private final Map<Row, Boolean> wasSure = new IdentityHashMap<>();
+
+    void below(Row row) {
+      if (below.add(row)) {
+        wasLive.put(row, row.live());
+        wasSure.put(row, row.surelyLive);
+      }
+    }
+
+    void come(Row row) {
+      below(row);
+      wasLive.put(row, !row.live());
+    }
+
+    boolean matters(Row row) {
+      return wasLive.get(row) != row.live() || wasSure.get(row) != row.surelyLive;
+    }
+
+    void only(Set<Row> staying) {
+      below.retainAll(staying);
+      above.retainAll(staying);
+      regroup.retainAll(staying);
     }
   }
 
-  private void judge(
-      Set<Row> touched,
-      Set<Row> regroup,
-      Map<Row, Boolean> wasLive,
-      Map<Row, Boolean> wasSure) {
-    for (Row row : touched) {
-      if (row.decides()) {
-        reading.settle(row);
+  private void touch(Row row, int sign, Touched touched) {
+    for (Row other : reading.around(row)) {
+      if (other.place.order() < row.place.order()) {
+        touched.above.add(other);
+        judges.merging().below(other).stream()
+            .filter(next -> next.place.order() > row.place.order())
+            .forEach(touched.regroup::add);
+      } else {
+        touched.below(other);
+        if (row.decides() && other.decides()) {
+          reading.gain(other, row.area, sign);
+        }
       }
     }
+  }
+
+  private void judge(Touched touched) {
     Set<Row> again = rowSet();
-    again.addAll(touched);
-    for (Row row : touched) {
-      if (row.decides()
-          && (wasLive.get(row) != row.live() || wasSure.get(row) != row.surelyLive)) {
-        again.addAll(reading.around(row));
+    again.addAll(touched.below);
+    for (Row row : touched.below) {
+      if (row.decides()) {
+        reading.settle(row);
+        if (touched.matters(row)) {
+          reading.around(row).stream()
+              .filter(other -> other.place.order() > row.place.order())
+              .forEach(again::add);
+        }
       }
     }
     inOrder(again).forEach(judges::judge);
 
     TreeSet<Row> waiting = new TreeSet<>(Comparator.comparing(r -> -r.place.order()));
-    touched.stream().filter(Row::decides).forEach(waiting::add);
+    touched.below.stream().filter(Row::decides).forEach(waiting::add);
+    touched.above.stream().filter(Row::decides).forEach(waiting::add);
     while (!waiting.isEmpty()) {
       Row row = waiting.pollFirst();
       boolean stayed = row.stays;
@@ -296,9 +352,9 @@ public final class Recheck {
     }
 
     Set<Row> merges = rowSet();
-    merges.addAll(touched);
-    merges.addAll(regroup);
-    touched.forEach(row -> merges.addAll(judges.merging().below(row)));
+    merges.addAll(touched.below);
+    merges.addAll(touched.regroup);
+    touched.below.forEach(row -> merges.addAll(judges.merging().below(row)));
     merges.forEach(judges.merging()::judge);
   }
 

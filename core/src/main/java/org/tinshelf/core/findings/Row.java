@@ -9,6 +9,9 @@ import org.tinshelf.core.stack.Entry;
 /** One line of a stack with what is known of it so far. */
 final class Row {
 
+  /** Counts the rows of a reading from 0, in the order they were made. */
+  final int id;
+
   final Place place;
 
   /** Renewed when the line moves, since it carries the position. */
@@ -24,7 +27,9 @@ final class Row {
   Space.Size whole;
 
   /** The size of E, what the line decides; null while it is not known. */
-  Space.Size left;
+  private Space.Size left;
+
+  private double reach = Double.NaN;
 
   /** A point the line decides, and its family; null where there is none. */
   long[] point;
@@ -55,7 +60,8 @@ final class Row {
   /** Found by comparing the rules of one list; null where there is nothing to merge. */
   Verdict mergeable;
 
-  Row(Place place, Entry entry, Area area, Area widest, Space.Size whole) {
+  Row(int id, Place place, Entry entry, Area area, Area widest, Space.Size whole) {
+    this.id = id;
     this.place = place;
     this.entry = entry;
     this.area = area;
@@ -80,7 +86,19 @@ final class Row {
     return entry.outcome().orElseThrow().action().lets();
   }
 
+  Space.Size left() {
+    return left;
+  }
+
+  /** Sets the size of what the line decides; null where it is not known. */
+  void left(Space.Size size) {
+    left = size;
+    reach = size == null ? Double.NaN : size.shareOf(whole);
+    full = size != null && reach == 1;
+  }
+
+  /** Not a number where it is not known. */
   double reach() {
-    return undecided ? Double.NaN : left.shareOf(whole);
+    return reach;
   }
 }

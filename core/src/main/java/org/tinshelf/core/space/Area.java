@@ -17,6 +17,14 @@ public record Area(List<Box> v4, List<Box> v6) {
     return v4.isEmpty() && v6.isEmpty();
   }
 
+  /** Whether it holds every packet. */
+  public boolean isEverything() {
+    return v4.size() == 1
+        && v6.size() == 1
+        && v4.get(0).restricted == 0
+        && v6.get(0).restricted == 0;
+  }
+
   /** Whether the two share a packet. */
   public boolean meets(Area other) {
     for (int family = 0; family < 2; family++) {

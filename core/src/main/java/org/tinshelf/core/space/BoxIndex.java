@@ -21,7 +21,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 public final class BoxIndex {
 
   private static final int LEAF = 8;
-  private static final int MOST_WAITING = 256;
+  private static final int MOST_WAITING = 48;
   private static final int MOST_REMEMBERED = 4_000_000;
 
   private static final class Node {
@@ -177,7 +177,8 @@ public final class BoxIndex {
     return met;
   }
 
-  private Box[] find(Box box) {
+  /** The same without remembering the answer. */
+  public Box[] find(Box box) {
     Found found = new Found();
     if (root != null) {
       meeting(root, box, found);

@@ -28,7 +28,7 @@ import org.tinshelf.core.space.When;
 final class Flattening {
 
   /** The drawers a line stands in, the line's own region last once it is added. */
-  private record Enclosing(
+  record Enclosing(
       List<Region> regions, List<Region> widest, boolean living, String list) {
     Enclosing in(String drawer) {
       return new Enclosing(regions, widest, living, list + "\n" + drawer);
@@ -52,8 +52,11 @@ final class Flattening {
    * What a rule's own fields come down to on one firewall.
    *
    * @param widest the same object as {@code own} where no living object takes part
+   * @param alone what an entry outside any drawer has
+   * @param outcome absent for a drawer's own rule
    */
-  record Resolved(Region own, Region widest, boolean living) {}
+  record Resolved(
+      Region own, Region widest, boolean living, Enclosing alone, Optional<Outcome> outcome) {}
 
   private final Catalogue catalogue;
   private final Memory memory;
@@ -84,11 +87,14 @@ final class Flattening {
           shelf.lines(),
           rule -> {
             rules++;
-            named.addAll(rule.users());
+            if (!rule.users().isEmpty()) {
+              named.addAll(rule.users());
+            }
           });
     }
     users = catalogue.users(named);
     memory.universe(List.of(zones, users));
+    memory.today(now.toLocalDate());
     for (Stacks.Shelf shelf : shelves) {
       read(shelf.name(), "", shelf.lines(), new Enclosing(List.of(), List.of(), false, shelf.name()));
     }
@@ -130,7 +136,14 @@ final class Flattening {
     int number = 0;
     for (Line line : lines) {
       if (line instanceof Rule rule) {
-        String position = prefix + ++number;
+        number++;
+        Optional<Entry> same = prefix.isEmpty() ? memory.entry(rule, shelf, number) : Optional.empty();
+        if (same.isPresent()) {
+          entries.add(same.get());
+          whens.add(same.get().regions().get(0).when());
+          continue;
+        }
+        String position = prefix + number;
         if (meant(rule) && rule.expires().map(day -> now.toLocalDate().isAfter(day)).orElse(false)) {
           RuleRef ref = new RuleRef(shelf, position, rule.name());
           expired.add(new Stack.LeftOut(ref, rule, entries.size()));
@@ -146,34 +159,50 @@ final class Flattening {
   }
 
   private void read(String shelf, String position, Rule rule, Enclosing outer) {
-    Resolved resolved = memory.of(rule, this::resolve);
+    Resolved resolved = memory.of(rule, r -> resolve(r, outer.list));
     whens.add(resolved.own().when());
-    Enclosing inner = outer.with(resolved.own(), resolved.widest(), resolved.living());
+    Enclosing inner =
+        outer.regions.isEmpty() && outer.list.equals(resolved.alone.list)
+            ? resolved.alone
+            : outer.with(resolved.own(), resolved.widest(), resolved.living());
     RuleRef ref = new RuleRef(shelf, position, rule.name());
-    if (rule.action() instanceof RuleAction.Decide decide) {
-      add(Entry.Kind.RULE, ref, inner, Optional.of(decide.action()), rule.log(), rule);
+    if (rule.action() instanceof RuleAction.Decide) {
+      add(Entry.Kind.RULE, ref, inner, resolved.outcome, rule);
       return;
     }
     RuleAction.Drawer drawer = (RuleAction.Drawer) rule.action();
-    add(Entry.Kind.DRAWER, ref, inner, Optional.empty(), Log.NONE, rule);
+    add(Entry.Kind.DRAWER, ref, inner, Optional.empty(), rule);
     read(shelf, position + ".", drawer.lines(), inner.in(rule.name()));
     if (drawer.end().isPresent()) {
       RuleRef end = new RuleRef(shelf, position + ".end", rule.name());
-      add(Entry.Kind.END, end, inner, drawer.end(), drawer.log(), rule);
+      add(Entry.Kind.END, end, inner, drawer.end().map(a -> outcome(a, drawer.log(), rule)), rule);
     }
   }
 
-  private void add(
-      Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Action> action, Log log, Rule rule) {
-    Optional<Outcome> outcome =
-        action.map(a -> new Outcome(a, log, Set.copyOf(rule.inspection()), rule.sourceNat()));
-    entries.add(new Entry(kind, ref, in.regions, in.widest, outcome, in.living, in.list, Optional.of(rule)));
+  private static Outcome outcome(Action action, Log log, Rule rule) {
+    return new Outcome(action, log, Set.copyOf(rule.inspection()), rule.sourceNat());
   }
 
-  private Resolved resolve(Rule rule) {
+  private void add(
+      Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Outcome> outcome, Rule rule) {
+    Entry entry =
+        new Entry(kind, ref, in.regions, in.widest, outcome, in.living, in.list, Optional.of(rule));
+    entries.add(entry);
+    if (kind == Entry.Kind.RULE && in.regions.size() == 1) {
+      memory.keep(rule, entry);
+    }
+  }
+
+  private Resolved resolve(Rule rule, String list) {
     Region own = region(rule, false);
     boolean living = living(rule.source()) || living(rule.destination());
-    return new Resolved(own, living ? region(rule, true) : own, living);
+    Region widest = living ? region(rule, true) : own;
+    Enclosing none = new Enclosing(List.of(), List.of(), false, list);
+    Optional<Outcome> outcome =
+        rule.action() instanceof RuleAction.Decide decide
+            ? Optional.of(outcome(decide.action(), rule.log(), rule))
+            : Optional.empty();
+    return new Resolved(own, widest, living, none.with(own, widest, living), outcome);
   }
 
   private boolean living(Members members) {

@@ -1,9 +1,12 @@
 package org.tinshelf.core.stack;
 
+import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import org.tinshelf.core.model.Address;
@@ -17,16 +20,20 @@ import org.tinshelf.core.model.Rule;
 final class Memory {
 
   private final Map<Rule, Flattening.Resolved> known = new IdentityHashMap<>();
+  private final Map<Rule, Entry> entries = new IdentityHashMap<>();
+  private LocalDate today = LocalDate.MIN;
   private List<List<String>> universe = List.of();
 
   /** Takes over from an older memory what still holds. */
   void takeOver(Memory old, Set<String> changed) {
     universe = old.universe;
+    today = old.today;
     old.known.forEach(
         (rule, resolved) -> {
           if (!names(rule.source().names(), changed)
               && !names(rule.destination().names(), changed)) {
             known.put(rule, resolved);
+            Optional.ofNullable(old.entries.get(rule)).ifPresent(e -> entries.put(rule, e));
           }
         });
   }
@@ -35,10 +42,34 @@ final class Memory {
     return !changed.isEmpty() && names.stream().anyMatch(changed::contains);
   }
 
+  /** Forgets the entries of another day, when other rules may be in force. */
+  void today(LocalDate now) {
+    if (!now.equals(today)) {
+      entries.clear();
+      today = now;
+    }
+  }
+
+  /** The entry a rule had last time, if it stood at the same place. */
+  Optional<Entry> entry(Rule rule, String shelf, int number) {
+    Entry entry = entries.get(rule);
+    return entry != null
+            && entry.ref().shelf().equals(shelf)
+            && entry.ref().position().equals(Integer.toString(number))
+        ? Optional.of(entry)
+        : Optional.empty();
+  }
+
+  /** Remembers the entry of a rule that stands in no drawer. */
+  void keep(Rule rule, Entry entry) {
+    entries.put(rule, entry);
+  }
+
   /** Forgets everything if zones or users are others than before. */
   void universe(List<List<String>> now) {
     if (!now.equals(universe)) {
       known.clear();
+      entries.clear();
       universe = now;
     }
   }
@@ -52,7 +83,7 @@ final class Memory {
    *
    * @return nothing at all where other objects changed as well, so that nothing can be kept
    */
-  static java.util.Optional<Set<String>> changed(
+  static Optional<Set<String>> changed(
       Estate before, Catalogue was, Estate now, Catalogue is) {
     boolean others =
         !before.services().equals(now.services())
@@ -61,10 +92,10 @@ final class Memory {
             || !before.schedules().equals(now.schedules())
             || !before.zones().equals(now.zones());
     if (others) {
-      return java.util.Optional.empty();
+      return Optional.empty();
     }
     Set<String> changed = new HashSet<>();
-    Map<String, Address> old = new java.util.HashMap<>();
+    Map<String, Address> old = new HashMap<>();
     before.addresses().forEach(a -> old.put(a.name(), a));
     for (Address address : now.addresses()) {
       String name = address.name();
@@ -75,6 +106,6 @@ final class Memory {
       }
     }
     changed.addAll(old.keySet());
-    return java.util.Optional.of(changed);
+    return Optional.of(changed);
   }
 }

@@ -60,7 +60,7 @@ class ReadingTest {
     Reading reading = measured(seed);
     Space.Size sum = Space.Size.ZERO;
     for (Row row : reading.rows()) {
-      sum = row.decides() ? sum.plus(row.left) : sum;
+      sum = row.decides() ? sum.plus(row.left()) : sum;
     }
     assertEquals(reading.space().size(reading.space().everything()), sum);
   }

@@ -1,0 +1,54 @@
+package org.tinshelf.core.findings;
+
+import java.util.AbstractMap;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.tinshelf.core.stack.RuleRef;
+
+/** The reach of rules in stack order; looked up by rule only once somebody does. */
+final class Reaches extends AbstractMap<RuleRef, Double> {
+
+  private final List<org.tinshelf.core.stack.Entry> entries;
+  private final double[] reaches;
+  private Map<RuleRef, Double> byRule;
+
+  /**
+   * For the entries of a stack.
+   *
+   * @param reaches by entry; negative for those that decide nothing and for the floor
+   */
+  Reaches(List<org.tinshelf.core.stack.Entry> entries, double[] reaches) {
+    this.entries = entries;
+    this.reaches = reaches;
+  }
+
+  private synchronized Map<RuleRef, Double> byRule() {
+    if (byRule == null) {
+      byRule = new LinkedHashMap<>();
+      for (int i = 0; i < reaches.length; i++) {
+        if (!(reaches[i] < 0)) {
+          byRule.put(entries.get(i).ref(), reaches[i]);
+        }
+      }
+    }
+    return byRule;
+  }
+
+  @Override
+  public Double get(Object rule) {
+    return byRule().get(rule);
+  }
+
+  @Override
+  public boolean containsKey(Object rule) {
+    return byRule().containsKey(rule);
+  }
+
+  @Override
+  public Set<Entry<RuleRef, Double>> entrySet() {
+    return Collections.unmodifiableMap(byRule()).entrySet();
+  }
+}
