@@ -10,7 +10,6 @@ import java.util.Optional;
 import org.tinshelf.core.findings.Finding.Certainty;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
-import org.tinshelf.core.stack.Entry;
 import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.core.stack.Stack;
 
@@ -46,7 +45,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
         findings.add(expired(row, expired.get(next++), positions));
       }
       append(row, positions, findings);
-      boolean shown = row.decides() && row.entry.kind() != Entry.Kind.FLOOR;
+      boolean shown = row.decides() && !row.isFloor();
       reaches[row.place.order()] = shown ? row.reach() : -1;
     }
     return new Check(
@@ -63,8 +62,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
       own.sort(Comparator.comparing(Verdict::kind));
     }
     for (Verdict verdict : own) {
-      double reach = row.decides() ? row.reach() : 0;
-      out.add(new Finding(verdict, row.entry.ref(), positions, reach));
+      out.add(new Finding(verdict, positions, row.decides() ? row.reach() : 0));
     }
   }
 
@@ -74,7 +72,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
     Verdict verdict =
         Verdict.about(
             row, Kind.EXPIRED, Severity.LOW, true, (ref, by) -> Sentences.expired(ref, day));
-    return new Finding(verdict, rule.ref(), positions, 0);
+    return new Finding(verdict.about(rule.ref()), positions, 0);
   }
 
   /** Says that no budget sufficed for a row. */

@@ -29,13 +29,11 @@ public final class Finding {
   }
 
   private final Verdict verdict;
-  private final RuleRef rule;
   private final Positions positions;
   private final double reach;
 
-  Finding(Verdict verdict, RuleRef rule, Positions positions, double reach) {
+  Finding(Verdict verdict, Positions positions, double reach) {
     this.verdict = verdict;
-    this.rule = rule;
     this.positions = positions;
     this.reach = reach;
   }
@@ -54,7 +52,7 @@ public final class Finding {
 
   /** The rule it is about. */
   public RuleRef rule() {
-    return rule;
+    return verdict.leftOut().orElseGet(() -> positions.of(verdict.row()));
   }
 
   /** The other rules concerned: the cover, or the upper rules of a conflict, in stack order. */
@@ -82,7 +80,7 @@ public final class Finding {
 
   /** One plain sentence. */
   public String says() {
-    return verdict.says().text(rule, by());
+    return verdict.says().text(rule(), by());
   }
 
   /**
@@ -91,7 +89,7 @@ public final class Finding {
    */
   public String fingerprint() {
     StringBuilder text = new StringBuilder(kind().word());
-    append(text, rule);
+    append(text, rule());
     by().forEach(b -> append(text, b));
     try {
       byte[] digest =
@@ -114,7 +112,7 @@ public final class Finding {
         && kind() == f.kind()
         && severity() == f.severity()
         && certainty() == f.certainty()
-        && rule.equals(f.rule)
+        && rule().equals(f.rule())
         && by().equals(f.by())
         && Double.compare(reach, f.reach) == 0
         && witness().equals(f.witness())
@@ -123,12 +121,12 @@ public final class Finding {
 
   @Override
   public int hashCode() {
-    return Objects.hash(kind(), rule);
+    return Objects.hash(kind(), rule());
   }
 
   @Override
   public String toString() {
-    return kind().word() + " " + rule + " by " + by() + ": " + says();
+    return kind().word() + " " + rule() + " by " + by() + ": " + says();
   }
 
   /** In the order in which findings on one rule are listed. */

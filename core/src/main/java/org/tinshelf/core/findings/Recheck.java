@@ -34,6 +34,7 @@ public final class Recheck {
   private Reading reading;
   private Judges judges;
   private Check check;
+  private int updates;
 
   /**
    * Checks a stack for the first time.
@@ -63,7 +64,7 @@ public final class Recheck {
       return afresh(next);
     }
     List<Row> old = reading.rows();
-    Row[] kept = kept(old, next.entries());
+    Row[] kept = kept(old, reading.stack().entries(), next.entries());
     int come = 0;
     int alive = 0;
     for (Row row : kept) {
@@ -98,17 +99,17 @@ public final class Recheck {
   }
 
   /** For each new entry the old row that stays for it, in the same order; null where none does. */
-  private static Row[] kept(List<Row> old, List<Entry> entries) {
+  private static Row[] kept(List<Row> old, List<Entry> were, List<Entry> entries) {
     Row[] kept = new Row[entries.size()];
     int head = 0;
     int most = Math.min(old.size(), kept.length);
-    while (head < most && same(old.get(head).entry, entries.get(head))) {
+    while (head < most && same(were.get(head), entries.get(head))) {
       kept[head] = old.get(head);
       head++;
     }
     int tail = 0;
     while (tail < most - head
-        && same(old.get(old.size() - 1 - tail).entry, entries.get(kept.length - 1 - tail))) {
+        && same(were.get(old.size() - 1 - tail), entries.get(kept.length - 1 - tail))) {
       kept[kept.length - 1 - tail] = old.get(old.size() - 1 - tail);
       tail++;
     }
@@ -166,8 +167,9 @@ public final class Recheck {
   }
 
   private static boolean same(Entry a, Entry b) {
-    return a.kind() == b.kind()
-        && sameRegions(a, b)
+    return a == b
+        || a.kind() == b.kind()
+            && sameRegions(a, b)
         && a.living() == b.living()
         && (a.outcome() == b.outcome() || a.outcome().equals(b.outcome()))
         && a.list().equals(b.list())
@@ -220,14 +222,14 @@ public final class Recheck {
   private Check apply(Stack next, Row[] kept) {
     boolean hadLiving = reading.anyLiving();
     Touched touched = new Touched();
-    Set<Row> staying = rowSet();
+    updates++;
     for (Row row : kept) {
       if (row != null) {
-        staying.add(row);
+        row.update = updates;
       }
     }
     for (Row row : reading.rows()) {
-      if (!staying.contains(row)) {
+      if (row.update != updates) {
         touched.regroup.addAll(judges.merging().remove(row));
         reading.remove(row);
         touch(row, 1, touched);
@@ -239,6 +241,7 @@ public final class Recheck {
       Row row = kept[i];
       if (row == null) {
         row = reading.row(next.entries().get(i), new Place(i), rows);
+        row.update = updates;
         come.add(row);
       }
       row.place.order(i);
@@ -256,8 +259,7 @@ public final class Recheck {
       touched.regroup.addAll(judges.merging().below(row));
       touched.come(row);
     }
-    staying.addAll(come);
-    touched.only(staying);
+    touched.only(updates);
     if (hadLiving != reading.anyLiving()) {
       return afresh(next);
     }
@@ -297,10 +299,10 @@ public final class Recheck {
       return wasLive.get(row) != row.live() || wasSure.get(row) != row.surelyLive;
     }
 
-    void only(Set<Row> staying) {
-      below.retainAll(staying);
-      above.retainAll(staying);
-      regroup.retainAll(staying);
+    void only(int update) {
+      below.removeIf(row -> row.update != update);
+      above.removeIf(row -> row.update != update);
+      regroup.removeIf(row -> row.update != update);
     }
   }
 

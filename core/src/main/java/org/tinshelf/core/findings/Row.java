@@ -45,6 +45,12 @@ final class Row {
   /** Whether the line decides something whatever living objects come to contain. */
   boolean surelyLive;
 
+  /** Marks the row as one that stays in the update of this number. */
+  int update;
+
+  private final boolean decides;
+  private final boolean floor;
+
   /** Whether no budget sufficed to find what the line decides. */
   boolean undecided;
 
@@ -67,10 +73,16 @@ final class Row {
     this.area = area;
     this.widest = widest;
     this.whole = whole;
+    decides = entry.decides();
+    floor = entry.kind() == Entry.Kind.FLOOR;
   }
 
   boolean decides() {
-    return entry.decides();
+    return decides;
+  }
+
+  boolean isFloor() {
+    return floor;
   }
 
   boolean isRule() {

@@ -31,7 +31,7 @@ public final class Remainder {
   public static final class Exhausted extends RuntimeException {
     private static final long serialVersionUID = 1;
 
-    private Exhausted() {
+    Exhausted() {
       super("the budget is used up", null, false, false);
     }
   }
@@ -365,7 +365,8 @@ public final class Remainder {
     return true;
   }
 
-  private int busiest(int[] open, int count) {
+  /** The dimension in which most boxes restrict a cell. */
+  int busiest(int[] open, int count) {
     Arrays.fill(counts, 0);
     for (int i = 0; i < count; i++) {
       for (int rest = open[i]; rest != 0; rest &= rest - 1) {
@@ -380,7 +381,7 @@ public final class Remainder {
   }
 
   /** Two parts of a set that at least one of the takers tells apart. */
-  private long[][] cut(long[] set, int d, Box[] takers, int[] open, int count) {
+  long[][] cut(long[] set, int d, Box[] takers, int[] open, int count) {
     int n = 0;
     int step = Math.max(1, count / SAMPLE);
     long low = set[0];

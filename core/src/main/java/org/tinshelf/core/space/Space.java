@@ -239,4 +239,15 @@ public final class Space {
     }
     return new Area(out.get(0), out.get(1));
   }
+
+  /** A box in words. */
+  public Fields fields(int family, Box box) {
+    return new Wording(universe, planes[family]).fields(box);
+  }
+
+  /** The size of one box. */
+  public Size size(int family, Box box) {
+    BigInteger size = Remainder.measure(planes[family], box);
+    return family == 0 ? new Size(size, BigInteger.ZERO) : new Size(BigInteger.ZERO, size);
+  }
 }

@@ -81,23 +81,72 @@ final class Flattening {
     this.firewall = firewall;
     this.zones = zones;
     this.now = now;
-    Set<String> named = new HashSet<>();
-    for (Stacks.Shelf shelf : shelves) {
-      eachRule(
-          shelf.lines(),
-          rule -> {
-            rules++;
-            if (!rule.users().isEmpty()) {
-              named.addAll(rule.users());
-            }
-          });
-    }
-    users = catalogue.users(named);
+    users = catalogue.users(named(shelves));
     memory.universe(List.of(zones, users));
     memory.today(now.toLocalDate());
     for (Stacks.Shelf shelf : shelves) {
-      read(shelf.name(), "", shelf.lines(), new Enclosing(List.of(), List.of(), false, shelf.name()));
+      Sheet sheet = read(shelf);
+      memory.keep(shelf.name(), sheet);
+      sheet.notes.forEach(
+          note -> {
+            whens.addAll(note.whens());
+            note.expired()
+                .forEach(
+                    e ->
+                        expired.add(
+                            new Stack.LeftOut(e.ref(), e.rule(), e.before() + entries.size())));
+          });
+      rules += sheet.rules();
+      entries.addAll(sheet.entries);
     }
+  }
+
+  /** The users rules name; of lines that are known, by their notes. */
+  private Set<String> named(List<Stacks.Shelf> shelves) {
+    Set<String> named = new HashSet<>();
+    for (Stacks.Shelf shelf : shelves) {
+      Sheet old = memory.sheet(shelf.name());
+      Sheet now = new Sheet(shelf.lines());
+      int head = now.sameHead(old);
+      int tail = now.sameTail(old, head);
+      int last = old.lines.size() - tail;
+      old.notes.stream()
+          .filter(n -> n.line() < head || n.line() >= last)
+          .forEach(n -> named.addAll(n.users()));
+      eachRule(
+          shelf.lines().subList(head, shelf.lines().size() - tail),
+          rule -> named.addAll(rule.users()));
+    }
+    return named;
+  }
+
+  private Sheet read(Stacks.Shelf shelf) {
+    Sheet old = memory.sheet(shelf.name());
+    Sheet sheet = new Sheet(shelf.lines());
+    int head = sheet.sameHead(old);
+    int tail = sheet.sameTail(old, head);
+    sheet.takeHead(old, head);
+    Enclosing none = new Enclosing(List.of(), List.of(), false, shelf.name());
+    int count = shelf.lines().size();
+    for (int i = head; i < count; i++) {
+      int left = count - i;
+      if (left == tail && sheet.numbers[i] == old.numbers[old.lines.size() - left]) {
+        sheet.takeTail(old, tail);
+        break;
+      }
+      sheet.numbers[i + 1] = sheet.numbers[i];
+      if (shelf.lines().get(i) instanceof Rule rule) {
+        sheet.numbers[i + 1]++;
+        Reader reader = new Reader(shelf.name(), sheet.entries);
+        reader.read("" + sheet.numbers[i + 1], rule, none);
+        Sheet.Note note = reader.note(i, rule);
+        if (!note.isEmpty()) {
+          sheet.notes.add(note);
+        }
+      }
+      sheet.starts[i + 1] = sheet.entries.size();
+    }
+    return sheet;
   }
 
   List<Entry> entries() {
@@ -132,65 +181,86 @@ final class Flattening {
     }
   }
 
-  private void read(String shelf, String prefix, List<Line> lines, Enclosing enclosing) {
-    int number = 0;
-    for (Line line : lines) {
-      if (line instanceof Rule rule) {
-        number++;
-        Optional<Entry> same = prefix.isEmpty() ? memory.entry(rule, shelf, number) : Optional.empty();
-        if (same.isPresent()) {
-          entries.add(same.get());
-          whens.add(same.get().regions().get(0).when());
-          continue;
-        }
-        String position = prefix + number;
-        if (meant(rule) && rule.expires().map(day -> now.toLocalDate().isAfter(day)).orElse(false)) {
-          RuleRef ref = new RuleRef(shelf, position, rule.name());
-          expired.add(new Stack.LeftOut(ref, rule, entries.size()));
-        } else if (meant(rule)) {
-          read(shelf, position, rule, enclosing);
-        }
-      }
-    }
-  }
-
   private boolean meant(Rule rule) {
     return rule.on() && (rule.only().isEmpty() || rule.only().contains(firewall.name()));
   }
 
-  private void read(String shelf, String position, Rule rule, Enclosing outer) {
-    Resolved resolved = memory.of(rule, r -> resolve(r, outer.list));
-    whens.add(resolved.own().when());
-    Enclosing inner =
-        outer.regions.isEmpty() && outer.list.equals(resolved.alone.list)
-            ? resolved.alone
-            : outer.with(resolved.own(), resolved.widest(), resolved.living());
-    RuleRef ref = new RuleRef(shelf, position, rule.name());
-    if (rule.action() instanceof RuleAction.Decide) {
-      add(Entry.Kind.RULE, ref, inner, resolved.outcome, rule);
-      return;
+  /** Reads one line of a shelf and what stands in it. */
+  private final class Reader {
+    private final String shelf;
+    private final List<Entry> out;
+    private final List<When> seen = new ArrayList<>(0);
+    private final List<Stack.LeftOut> over = new ArrayList<>(0);
+
+    Reader(String shelf, List<Entry> out) {
+      this.shelf = shelf;
+      this.out = out;
     }
-    RuleAction.Drawer drawer = (RuleAction.Drawer) rule.action();
-    add(Entry.Kind.DRAWER, ref, inner, Optional.empty(), rule);
-    read(shelf, position + ".", drawer.lines(), inner.in(rule.name()));
-    if (drawer.end().isPresent()) {
-      RuleRef end = new RuleRef(shelf, position + ".end", rule.name());
-      add(Entry.Kind.END, end, inner, drawer.end().map(a -> outcome(a, drawer.log(), rule)), rule);
+
+    Sheet.Note note(int line, Rule rule) {
+      if (!(rule.action() instanceof RuleAction.Drawer drawer)) {
+        return new Sheet.Note(line, seen, over, rule.users(), 0);
+      }
+      List<String> named = new ArrayList<>(rule.users());
+      int[] nested = {0};
+      eachRule(
+          drawer.lines(),
+          inner -> {
+            nested[0]++;
+            named.addAll(inner.users());
+          });
+      return new Sheet.Note(line, seen, over, named, nested[0]);
+    }
+
+    void read(String position, Rule rule, Enclosing outer) {
+      if (!meant(rule)) {
+        return;
+      }
+      RuleRef ref = new RuleRef(shelf, position, rule.name());
+      if (rule.expires().isPresent() && now.toLocalDate().isAfter(rule.expires().get())) {
+        over.add(new Stack.LeftOut(ref, rule, out.size()));
+        return;
+      }
+      Resolved resolved = memory.of(rule, r -> resolve(r, outer.list));
+      if (!resolved.own().when().equals(When.ALWAYS)) {
+        seen.add(resolved.own().when());
+      }
+      Enclosing inner =
+          outer.regions.isEmpty() && outer.list.equals(resolved.alone.list)
+              ? resolved.alone
+              : outer.with(resolved.own(), resolved.widest(), resolved.living());
+      if (rule.action() instanceof RuleAction.Drawer drawer) {
+        drawer(ref, rule, drawer, inner);
+      } else {
+        add(Entry.Kind.RULE, ref, inner, resolved.outcome, rule);
+      }
+    }
+
+    private void drawer(RuleRef ref, Rule rule, RuleAction.Drawer drawer, Enclosing inner) {
+      add(Entry.Kind.DRAWER, ref, inner, Optional.empty(), rule);
+      int number = 0;
+      for (Line line : drawer.lines()) {
+        if (line instanceof Rule nested) {
+          read(ref.position() + "." + ++number, nested, inner.in(rule.name()));
+        }
+      }
+      if (drawer.end().isPresent()) {
+        RuleRef end = new RuleRef(shelf, ref.position() + ".end", rule.name());
+        Optional<Outcome> outcome = drawer.end().map(a -> outcome(a, drawer.log(), rule));
+        add(Entry.Kind.END, end, inner, outcome, rule);
+      }
+    }
+
+    private void add(
+        Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Outcome> outcome, Rule rule) {
+      out.add(
+          new Entry(
+              kind, ref, in.regions, in.widest, outcome, in.living, in.list, Optional.of(rule)));
     }
   }
 
   private static Outcome outcome(Action action, Log log, Rule rule) {
     return new Outcome(action, log, Set.copyOf(rule.inspection()), rule.sourceNat());
-  }
-
-  private void add(
-      Entry.Kind kind, RuleRef ref, Enclosing in, Optional<Outcome> outcome, Rule rule) {
-    Entry entry =
-        new Entry(kind, ref, in.regions, in.widest, outcome, in.living, in.list, Optional.of(rule));
-    entries.add(entry);
-    if (kind == Entry.Kind.RULE && in.regions.size() == 1) {
-      memory.keep(rule, entry);
-    }
   }
 
   private Resolved resolve(Rule rule, String list) {

@@ -20,20 +20,18 @@ import org.tinshelf.core.model.Rule;
 final class Memory {
 
   private final Map<Rule, Flattening.Resolved> known = new IdentityHashMap<>();
-  private final Map<Rule, Entry> entries = new IdentityHashMap<>();
+  private final Map<String, Sheet> sheets = new HashMap<>();
   private LocalDate today = LocalDate.MIN;
   private List<List<String>> universe = List.of();
 
   /** Takes over from an older memory what still holds. */
   void takeOver(Memory old, Set<String> changed) {
     universe = old.universe;
-    today = old.today;
     old.known.forEach(
         (rule, resolved) -> {
           if (!names(rule.source().names(), changed)
               && !names(rule.destination().names(), changed)) {
             known.put(rule, resolved);
-            Optional.ofNullable(old.entries.get(rule)).ifPresent(e -> entries.put(rule, e));
           }
         });
   }
@@ -42,34 +40,29 @@ final class Memory {
     return !changed.isEmpty() && names.stream().anyMatch(changed::contains);
   }
 
-  /** Forgets the entries of another day, when other rules may be in force. */
+  /** Forgets the sheets of another day, when other rules may be in force. */
   void today(LocalDate now) {
     if (!now.equals(today)) {
-      entries.clear();
+      sheets.clear();
       today = now;
     }
   }
 
-  /** The entry a rule had last time, if it stood at the same place. */
-  Optional<Entry> entry(Rule rule, String shelf, int number) {
-    Entry entry = entries.get(rule);
-    return entry != null
-            && entry.ref().shelf().equals(shelf)
-            && entry.ref().position().equals(Integer.toString(number))
-        ? Optional.of(entry)
-        : Optional.empty();
+  /** A shelf as it was read last; empty where it was not. */
+  Sheet sheet(String shelf) {
+    return sheets.getOrDefault(shelf, Sheet.EMPTY);
   }
 
-  /** Remembers the entry of a rule that stands in no drawer. */
-  void keep(Rule rule, Entry entry) {
-    entries.put(rule, entry);
+  /** Remembers a shelf as it was read now. */
+  void keep(String shelf, Sheet sheet) {
+    sheets.put(shelf, sheet);
   }
 
   /** Forgets everything if zones or users are others than before. */
   void universe(List<List<String>> now) {
     if (!now.equals(universe)) {
       known.clear();
-      entries.clear();
+      sheets.clear();
       universe = now;
     }
   }

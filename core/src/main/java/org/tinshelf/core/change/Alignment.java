@@ -1,0 +1,104 @@
+package org.tinshelf.core.change;
+
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Two lists laid side by side: which elements of either have no equal partner in the same order.
+ * What they begin and end with alike is paired first; of the rest, a longest increasing run of
+ * pairs is taken (J. W. Hunt and T. G. Szymanski, CACM 20 (1977)), which is not always the most
+ * that could be paired, but always in order. O(n log n).
+ */
+final class Alignment {
+
+  private final List<Integer> first = new ArrayList<>();
+  private final List<Integer> second = new ArrayList<>();
+
+  Alignment(List<?> a, List<?> b) {
+    int head = 0;
+    int most = Math.min(a.size(), b.size());
+    while (head < most && a.get(head).equals(b.get(head))) {
+      head++;
+    }
+    int tail = 0;
+    while (tail < most - head
+        && a.get(a.size() - 1 - tail).equals(b.get(b.size() - 1 - tail))) {
+      tail++;
+    }
+    Map<Object, Deque<Integer>> places = new HashMap<>();
+    for (int i = head; i < b.size() - tail; i++) {
+      places.computeIfAbsent(b.get(i), k -> new ArrayDeque<>()).add(i);
+    }
+    int[] partner = new int[a.size()];
+    List<Integer> paired = new ArrayList<>();
+    for (int i = head; i < a.size() - tail; i++) {
+      Deque<Integer> free = places.get(a.get(i));
+      if (free != null && !free.isEmpty()) {
+        partner[i] = free.poll();
+        paired.add(i);
+      }
+    }
+    boolean[] inA = new boolean[a.size()];
+    boolean[] inB = new boolean[b.size()];
+    for (int i : increasing(paired, partner)) {
+      inA[i] = true;
+      inB[partner[i]] = true;
+    }
+    for (int i = head; i < a.size() - tail; i++) {
+      if (!inA[i]) {
+        first.add(i);
+      }
+    }
+    for (int i = head; i < b.size() - tail; i++) {
+      if (!inB[i]) {
+        second.add(i);
+      }
+    }
+  }
+
+  private static List<Integer> increasing(List<Integer> paired, int[] partner) {
+    List<Integer> piles = new ArrayList<>();
+    Map<Integer, Integer> before = new HashMap<>();
+    for (int i : paired) {
+      int low = 0;
+      int high = piles.size();
+      while (low < high) {
+        int mid = (low + high) >>> 1;
+        if (partner[piles.get(mid)] < partner[i]) {
+          low = mid + 1;
+        } else {
+          high = mid;
+        }
+      }
+      if (low > 0) {
+        before.put(i, piles.get(low - 1));
+      }
+      if (low == piles.size()) {
+        piles.add(i);
+      } else {
+        piles.set(low, i);
+      }
+    }
+    List<Integer> out = new ArrayList<>();
+    Integer at = piles.isEmpty() ? null : piles.get(piles.size() - 1);
+    while (at != null) {
+      out.add(at);
+      at = before.get(at);
+    }
+    return out;
+  }
+
+  /** Indexes in the first list without a partner. */
+  List<Integer> first() {
+    return first;
+  }
+
+  /** Indexes in the second list without a partner. */
+  List<Integer> second() {
+    return second;
+  }
+}
