@@ -2,7 +2,9 @@ package org.tinshelf.core.change;
 
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -82,12 +84,12 @@ public record Comparison(List<Difference> differences) {
     Translation young = new Translation(after.universe(), universe);
     List<List<Region>> firstRegions = first.stream().map(e -> old.of(e.regions())).toList();
     List<List<Region>> secondRegions = second.stream().map(e -> young.of(e.regions())).toList();
-    Set<Region> all = new LinkedHashSet<>();
+    Set<Region> all = Collections.newSetFromMap(new IdentityHashMap<>());
+    firstRegions.forEach(all::addAll);
+    secondRegions.forEach(all::addAll);
     Alignment alignment =
         new Alignment(
             keys(first, firstRegions), keys(second, secondRegions));
-    alignment.first().forEach(i -> all.addAll(firstRegions.get(i)));
-    alignment.second().forEach(i -> all.addAll(secondRegions.get(i)));
     Space space = new Space(universe, all);
     List<Area> where = new ArrayList<>();
     alignment.first().forEach(i -> where.add(space.area(firstRegions.get(i), new Place(i))));

@@ -2,7 +2,6 @@ package org.tinshelf.core.space;
 
 import java.nio.LongBuffer;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,10 +42,17 @@ public final class Differences {
     Remainder remainder = new Remainder();
     for (int family = 0; family < 2; family++) {
       List<Box> seen = new ArrayList<>();
+      Map<List<Integer>, List<long[][]>> found = new LinkedHashMap<>();
       for (Area area : where) {
         for (Box box : area.boxes(family)) {
-          compare(family, box, seen, remainder);
+          compare(family, box, seen, remainder, found);
           seen.add(box);
+        }
+      }
+      for (Map.Entry<List<Integer>, List<long[][]>> pair : found.entrySet()) {
+        for (long[][] cell : joined(pair.getValue())) {
+          Box whole = space.plane(family).box(cell, new Place(-1));
+          cells.add(new Cell(family, whole, pair.getKey().get(0), pair.getKey().get(1)));
         }
       }
     }
@@ -57,7 +63,12 @@ public final class Differences {
     return cells;
   }
 
-  private void compare(int family, Box box, List<Box> seen, Remainder remainder) {
+  private void compare(
+      int family,
+      Box box,
+      List<Box> seen,
+      Remainder remainder,
+      Map<List<Integer>, List<long[][]>> found) {
     Box[][] boxes = new Box[2][];
     int[][] owners = new int[2][];
     int[][] actions = new int[2][];
@@ -77,8 +88,6 @@ public final class Differences {
       owners[list] = of.stream().mapToInt(Integer::intValue).toArray();
       actions[list] = of.stream().mapToInt(i -> lines.get(i).action()).toArray();
     }
-    Map<List<Integer>, List<long[][]>> found = new HashMap<>();
-    List<List<Integer>> order = new ArrayList<>();
     Partition partition =
         new Partition(
             boxes,
@@ -87,14 +96,8 @@ public final class Differences {
             (cell, a, b) -> {
               int first = a < owners[0].length ? owners[0][a] : -1;
               int second = b < owners[1].length ? owners[1][b] : -1;
-              List<Integer> pair = List.of(first, second);
               found
-                  .computeIfAbsent(
-                      pair,
-                      p -> {
-                        order.add(p);
-                        return new ArrayList<>();
-                      })
+                  .computeIfAbsent(List.of(first, second), p -> new ArrayList<>())
                   .add(cell);
             });
     remainder.each(
@@ -105,12 +108,6 @@ public final class Differences {
           partition.of(cell);
           return true;
         });
-    for (List<Integer> pair : order) {
-      for (long[][] cell : joined(found.get(pair))) {
-        Box whole = space.plane(family).box(cell, new Place(-1));
-        cells.add(new Cell(family, whole, pair.get(0), pair.get(1)));
-      }
-    }
   }
 
   /** The same packets in fewer cells: those that differ in one dimension alone become one. */

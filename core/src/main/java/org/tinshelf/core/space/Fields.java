@@ -7,7 +7,7 @@ import java.util.List;
  *
  * @param source addresses, networks and ranges
  * @param services as literals, source ports after {@code from}
- * @param times from and to moments of the first week, or of the window
+ * @param times {@code FROM to BEFORE}, with {@code weekly} or {@code weekly until END} after it
  */
 public record Fields(
     List<String> from,

@@ -1,10 +1,12 @@
 package org.tinshelf.core.space;
 
 import java.time.LocalDateTime;
+import java.time.format.DateTimeFormatter;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Locale;
 import java.util.TreeSet;
 import org.tinshelf.core.model.Schedule;
 import org.tinshelf.core.model.U128;
@@ -19,8 +21,19 @@ import org.tinshelf.core.model.U128;
 public final class Timeline {
 
   private static final int WEEK = 7 * 24 * 60;
+  private static final DateTimeFormatter MINUTE =
+      DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm", Locale.ROOT);
 
-  private record Span(LocalDateTime start, int offset, int length) {}
+  /**
+   * A stretch of time between two cuts.
+   *
+   * @param end the next cut; far away for the last
+   */
+  private record Span(LocalDateTime start, int offset, int length, LocalDateTime end) {
+    boolean repeats() {
+      return start.plusMinutes(length).isBefore(end);
+    }
+  }
 
   private final List<Span> spans = new ArrayList<>();
   private final int length;
@@ -41,11 +54,11 @@ public final class Timeline {
     int offset = 0;
     for (LocalDateTime cut : cuts.tailSet(start, false)) {
       int minutes = (int) Math.min(WEEK, ChronoUnit.MINUTES.between(start, cut));
-      spans.add(new Span(start, offset, minutes));
+      spans.add(new Span(start, offset, minutes, cut));
       offset += minutes;
       start = cut;
     }
-    spans.add(new Span(start, offset, WEEK));
+    spans.add(new Span(start, offset, WEEK, LocalDateTime.MAX));
     length = offset + WEEK;
   }
 
@@ -85,6 +98,32 @@ public final class Timeline {
       }
     }
     return -1;
+  }
+
+  /**
+   * A stretch of the line in words, one for each span it meets: {@code FROM to BEFORE}, with {@code
+   * weekly} or {@code weekly until END} after it where it comes back.
+   */
+  List<String> words(long from, long to) {
+    List<String> out = new ArrayList<>();
+    for (Span span : spans) {
+      long first = Math.max(from, span.offset);
+      long last = Math.min(to, span.offset + (long) span.length);
+      if (first < last) {
+        String weekly =
+            !span.repeats()
+                ? ""
+                : span.end.equals(LocalDateTime.MAX)
+                    ? " weekly"
+                    : " weekly until " + span.end.format(MINUTE);
+        out.add(
+            span.start.plusMinutes(first - span.offset).format(MINUTE)
+                + " to "
+                + span.start.plusMinutes(last - span.offset).format(MINUTE)
+                + weekly);
+      }
+    }
+    return out;
   }
 
   /** The part of the line at which {@code when} holds. */

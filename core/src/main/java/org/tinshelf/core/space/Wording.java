@@ -1,9 +1,7 @@
 package org.tinshelf.core.space;
 
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.function.LongFunction;
 import org.tinshelf.core.model.AddressRange;
 import org.tinshelf.core.model.Guard;
@@ -14,9 +12,6 @@ import org.tinshelf.core.model.U128;
 
 /** Puts the sets of a box into words. */
 final class Wording {
-
-  private static final DateTimeFormatter MINUTE =
-      DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm", Locale.ROOT);
 
   private final Universe universe;
   private final Plane plane;
@@ -138,13 +133,9 @@ final class Wording {
     if (box.isRestricted(Dimension.TIME)) {
       long[] set = box.set(Dimension.TIME);
       for (int i = 0; i < set.length; i += 2) {
-        out.add(moment(set[i]) + " to " + moment(set[i + 1] - 1));
+        out.addAll(universe.timeline().words(set[i], set[i + 1]));
       }
     }
     return out;
-  }
-
-  private String moment(long number) {
-    return universe.timeline().at(U128.of(number)).format(MINUTE);
   }
 }

@@ -38,6 +38,20 @@ public record Stack(
   public record LeftOut(RuleRef ref, Rule rule, int before) {}
 
 
+  /** The same stack with other entries. */
+  public Stack with(List<Entry> others) {
+    return new Stack(
+        firewall,
+        universe,
+        others,
+        floor,
+        rules,
+        placedZones,
+        lowestTrust,
+        surroundings,
+        expired);
+  }
+
   /** What a rule with no field filled matches. */
   public Region everything() {
     Entry floor = entries.get(entries.size() - 1);
