@@ -24,7 +24,9 @@ public final class Edits {
     this.random = new Random(seed);
   }
 
-  /** The estate after one more edit: add, remove, move, change, on or off, or an object's content. */
+  /**
+   * The estate after one more edit: add, remove, move, change, on or off, or an object's content.
+   */
   public Estate next() {
     made++;
     if (random.nextInt(20) == 0 && !estate.addresses().isEmpty()) {

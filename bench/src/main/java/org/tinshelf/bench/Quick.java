@@ -15,13 +15,16 @@ public final class Quick {
       Estate estate = f.estate(n, 7);
       for (int k = 0; k < (args.length > 3 ? Integer.parseInt(args[3]) : 3); k++) {
         long t0 = System.nanoTime();
-        Stack stack = new Stacks(estate).of(estate.firewalls().get(0), LocalDateTime.of(2026, 11, 23, 10, 0));
+        Stack stack =
+            new Stacks(estate).of(estate.firewalls().get(0), LocalDateTime.of(2026, 11, 23, 10, 0));
         long t1 = System.nanoTime();
         Check check = Check.of(stack, false);
         long t2 = System.nanoTime();
         java.util.Map<String, Long> kinds = new java.util.TreeMap<>();
         check.findings().forEach(x -> kinds.merge(x.kind().word(), 1L, Long::sum));
-        System.out.printf("%-15s entries %d stack %d ms check %d ms %s%n", f.name(), stack.entries().size(), (t1 - t0) / 1000000, (t2 - t1) / 1000000, kinds);
+        System.out.printf(
+            "%-15s entries %d stack %d ms check %d ms %s%n",
+            f.name(), stack.entries().size(), (t1 - t0) / 1000000, (t2 - t1) / 1000000, kinds);
       }
     }
   }

@@ -34,7 +34,13 @@ public final class QuickEdits {
       Arrays.sort(t);
       long[] g = Arrays.copyOfRange(flat, 100, times.length);
       Arrays.sort(g);
-      System.out.printf("%-15s median %.1f ms p90 %.1f worst %.1f ms, of it stack median %.1f%n", f.name(), t[t.length / 2] / 1e6, t[t.length * 9 / 10] / 1e6, t[t.length - 1] / 1e6, g[g.length / 2] / 1e6);
+      System.out.printf(
+          "%-15s median %.1f ms p90 %.1f worst %.1f ms, of it stack median %.1f%n",
+          f.name(),
+          t[t.length / 2] / 1e6,
+          t[t.length * 9 / 10] / 1e6,
+          t[t.length - 1] / 1e6,
+          g[g.length / 2] / 1e6);
     }
   }
 }

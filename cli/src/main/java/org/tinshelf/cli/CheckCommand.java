@@ -7,9 +7,13 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.tinshelf.core.findings.Check;
 import org.tinshelf.core.findings.Finding;
+import org.tinshelf.core.findings.ObjectCheck;
+import org.tinshelf.core.findings.ObjectFinding;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.stack.Stack;
+import org.tinshelf.exchange.report.Places;
 import org.tinshelf.exchange.report.Reports;
+import org.tinshelf.exchange.report.Sarif;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -24,7 +28,8 @@ final class CheckCommand implements Callable<Integer> {
   /** How findings are printed. */
   enum Format {
     TEXT,
-    JSON
+    JSON,
+    SARIF
   }
 
   /** From which severity on the exit status is 1. */
@@ -41,7 +46,7 @@ final class CheckCommand implements Callable<Integer> {
   @Option(names = "--firewall", paramLabel = "NAME", description = "only this one; may be repeated")
   private List<String> firewalls = List.of();
 
-  @Option(names = "--format", paramLabel = "text|json", description = "text unless given")
+  @Option(names = "--format", paramLabel = "text|json|sarif", description = "text unless given")
   private Format format = Format.TEXT;
 
   @Option(
@@ -65,18 +70,30 @@ final class CheckCommand implements Callable<Integer> {
       Stack stack = document.stack(firewall);
       Check check = Check.of(stack, exceptions);
       long millis = (System.nanoTime() - start) / 1_000_000;
-      all.add(new Reports.Checked(firewall.name(), stack.rules(), millis, check));
+      all.add(
+          new Reports.Checked(
+              firewall.name(), stack.rules(), millis, document.bayShelves(firewall), check));
     }
+    List<ObjectFinding> objects =
+        firewalls.isEmpty() ? ObjectCheck.of(document.estate()) : List.of();
     System.out.println(
-        format == Format.JSON
-            ? Reports.json(document.name(), all)
-            : Reports.text(document.name(), all));
+        switch (format) {
+          case JSON -> Reports.json(document.name(), all, objects);
+          case TEXT -> Reports.text(document.name(), all, objects);
+          case SARIF ->
+              Sarif.of(
+                  file.toString().replace(java.io.File.separatorChar, '/'),
+                  new Places(file),
+                  all,
+                  objects);
+        });
     boolean fails =
-        all.stream().flatMap(c -> c.check().findings().stream()).anyMatch(this::atOrAbove);
+        all.stream().flatMap(c -> c.check().findings().stream()).anyMatch(f -> fails(f.severity()))
+            || objects.stream().anyMatch(o -> fails(o.severity()));
     return fails ? 1 : 0;
   }
 
-  private boolean atOrAbove(Finding finding) {
-    return failOn != FailOn.NEVER && finding.severity().ordinal() <= failOn.ordinal();
+  private boolean fails(Finding.Severity severity) {
+    return failOn != FailOn.NEVER && severity.ordinal() <= failOn.ordinal();
   }
 }

@@ -3,8 +3,10 @@ package org.tinshelf.cli;
 import java.nio.file.Path;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeParseException;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.stack.Stack;
@@ -54,6 +56,20 @@ final class Document {
   /** The moment, in the firewall's local time. */
   LocalDateTime now(Firewall firewall) {
     return now.orElseGet(() -> LocalDateTime.now(firewall.timeZone()));
+  }
+
+  Estate estate() {
+    return estate;
+  }
+
+  /** The names of the shelves of a firewall's stack that are not its own. */
+  Set<String> bayShelves(Firewall firewall) {
+    Set<String> names = new LinkedHashSet<>();
+    stacks.shelves(firewall).stream()
+        .map(Stacks.Shelf::name)
+        .filter(n -> !n.equals(firewall.name() + "/own"))
+        .forEach(names::add);
+    return names;
   }
 
   Stack stack(Firewall firewall) {

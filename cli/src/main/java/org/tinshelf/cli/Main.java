@@ -11,7 +11,7 @@ import picocli.CommandLine.Command;
 @Command(
     name = "tinshelf",
     description = "Finds what is wrong with a firewall policy before it is installed.",
-    subcommands = {CheckCommand.class, ProbeCommand.class},
+    subcommands = {CheckCommand.class, CompareCommand.class, ProbeCommand.class},
     mixinStandardHelpOptions = true,
     version = "Tin Shelf 0.1.0")
 public final class Main {

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.stack.Prober;
 import org.tinshelf.core.stack.Stack;
 import org.tinshelf.exchange.report.PacketJson;
 import org.tinshelf.exchange.report.Reports;
@@ -63,7 +64,8 @@ final class ProbeCommand implements Callable<Integer> {
     if (!problems.isEmpty()) {
       throw new UsageException(String.join("\n", problems));
     }
-    read.forEach(p -> System.out.println(Reports.decision(stack.decide(p))));
+    Prober prober = new Prober(stack);
+    read.forEach(p -> System.out.println(Reports.decision(prober.decide(p))));
     return 0;
   }
 

@@ -23,7 +23,8 @@ import org.tinshelf.core.model.UserGroup;
 /** A large perimeter firewall that many hands have edited for years. */
 public final class HeadOffice implements Family {
 
-  private record Site(String zone, List<String> networks, List<String> hosts, List<String> groups) {}
+  private record Site(
+      String zone, List<String> networks, List<String> hosts, List<String> groups) {}
 
   @Override
   public String name() {
@@ -58,7 +59,8 @@ public final class HeadOffice implements Family {
               : rule(s, sites, services, "rule " + lines.size()));
     }
     lines.add(Sketch.lastBlock());
-    return s.estate("head office", s.firewall("hq", Firewall.Kind.PERIMETER, Optional.empty(), lines));
+    return s.estate(
+        "head office", s.firewall("hq", Firewall.Kind.PERIMETER, Optional.empty(), lines));
   }
 
   private static List<Site> sites(Sketch s, int rules) {

@@ -150,7 +150,8 @@ public final class Hostile implements Family {
     List<Line> inner = new ArrayList<>();
     for (int k = 0; k < 2; k++) {
       Draft d = new Draft("rule " + number + "-" + depth + "-" + k);
-      d.source = Sketch.members("10." + s.random.nextInt(8) + "." + s.random.nextInt(32) * 8 + ".0/21");
+      d.source =
+          Sketch.members("10." + s.random.nextInt(8) + "." + s.random.nextInt(32) * 8 + ".0/21");
       d.services(List.of("tcp/" + (80 + s.random.nextInt(40))));
       d.action = s.chance(0.4) ? Action.DROP : Action.ALLOW;
       inner.add(d.rule());

@@ -38,7 +38,8 @@ public final class Hosting implements Family {
       lines.add(rule(s, services, lines.size(), rules, machines));
     }
     lines.add(Sketch.lastBlock());
-    return s.estate("hosting", s.firewall("edge", Firewall.Kind.PERIMETER, Optional.empty(), lines));
+    return s.estate(
+        "hosting", s.firewall("edge", Firewall.Kind.PERIMETER, Optional.empty(), lines));
   }
 
   private static String machine(int number) {
@@ -63,8 +64,7 @@ public final class Hosting implements Family {
     d.services(List.of(s.often(services)));
     if (r < 0.2) {
       int customer = s.random.nextInt(1 << 13);
-      d.source =
-          Sketch.members("192.168." + customer / 32 % 256 + "." + customer % 32 * 8 + "/29");
+      d.source = Sketch.members("192.168." + customer / 32 % 256 + "." + customer % 32 * 8 + "/29");
       d.services(List.of("s-tcp-22", s.one(services)).stream().distinct().toList());
     } else if (r < 0.25) {
       d.from = List.of("racks");

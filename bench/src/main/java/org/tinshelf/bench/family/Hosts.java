@@ -79,7 +79,8 @@ public final class Hosts implements Family {
                     : r < 0.6
                         ? net + s.random.nextInt(256) + ".0/24"
                         : net + s.random.nextInt(256) + "." + s.random.nextInt(256));
-    d.destination = s.chance(0.9) ? Members.ANY : Sketch.members(net + "1." + s.random.nextInt(256));
+    d.destination =
+        s.chance(0.9) ? Members.ANY : Sketch.members(net + "1." + s.random.nextInt(256));
     String own = "tcp/" + (30_000 + s.random.nextInt(20_000));
     d.services(List.of(s.chance(0.3) ? own : s.often(services)));
     if (s.chance(0.12)) {

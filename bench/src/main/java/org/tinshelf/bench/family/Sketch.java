@@ -91,10 +91,36 @@ final class Sketch {
   List<String> usualServices() {
     List<String> out = new ArrayList<>();
     String[] usual = {
-      "tcp/443", "tcp/80", "udp/53", "tcp/22", "tcp/53", "tcp/25", "udp/123", "icmp/8", "tcp/1433",
-      "tcp/5432", "tcp/3306", "tcp/389", "tcp/636", "tcp/445", "tcp/3389", "tcp/8080", "tcp/8443",
-      "udp/161", "udp/514", "tcp/993", "tcp/587", "tcp/9100", "udp/5060", "tcp/5061", "tcp/1521",
-      "udp/500", "udp/4500", "protocol/50", "tcp/2049", "tcp/6379"
+      "tcp/443",
+      "tcp/80",
+      "udp/53",
+      "tcp/22",
+      "tcp/53",
+      "tcp/25",
+      "udp/123",
+      "icmp/8",
+      "tcp/1433",
+      "tcp/5432",
+      "tcp/3306",
+      "tcp/389",
+      "tcp/636",
+      "tcp/445",
+      "tcp/3389",
+      "tcp/8080",
+      "tcp/8443",
+      "udp/161",
+      "udp/514",
+      "tcp/993",
+      "tcp/587",
+      "tcp/9100",
+      "udp/5060",
+      "tcp/5061",
+      "tcp/1521",
+      "udp/500",
+      "udp/4500",
+      "protocol/50",
+      "tcp/2049",
+      "tcp/6379"
     };
     for (String literal : usual) {
       out.add(service("s-" + literal.replace('/', '-'), literal));
@@ -180,8 +206,7 @@ final class Sketch {
     List<Firewall.Interface> interfaces = new ArrayList<>();
     for (Zone zone : zones) {
       interfaces.add(
-          new Firewall.Interface(
-              "if-" + zone.name(), Optional.of(zone.name()), List.of(), false));
+          new Firewall.Interface("if-" + zone.name(), Optional.of(zone.name()), List.of(), false));
     }
     return new Firewall(
         name,
@@ -199,7 +224,15 @@ final class Sketch {
 
   Estate estate(String name, List<Bay> bays, List<Firewall> firewalls) {
     return new Estate(
-        name, addresses, services, applications, users, schedules, zones, management, bays,
+        name,
+        addresses,
+        services,
+        applications,
+        users,
+        schedules,
+        zones,
+        management,
+        bays,
         firewalls);
   }
 

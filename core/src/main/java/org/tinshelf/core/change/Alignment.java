@@ -25,8 +25,7 @@ final class Alignment {
       head++;
     }
     int tail = 0;
-    while (tail < most - head
-        && a.get(a.size() - 1 - tail).equals(b.get(b.size() - 1 - tail))) {
+    while (tail < most - head && a.get(a.size() - 1 - tail).equals(b.get(b.size() - 1 - tail))) {
       tail++;
     }
     Map<Object, Deque<Integer>> places = new HashMap<>();

@@ -87,9 +87,7 @@ public record Comparison(List<Difference> differences) {
     Set<Region> all = Collections.newSetFromMap(new IdentityHashMap<>());
     firstRegions.forEach(all::addAll);
     secondRegions.forEach(all::addAll);
-    Alignment alignment =
-        new Alignment(
-            keys(first, firstRegions), keys(second, secondRegions));
+    Alignment alignment = new Alignment(keys(first, firstRegions), keys(second, secondRegions));
     Space space = new Space(universe, all);
     List<Area> where = new ArrayList<>();
     alignment.first().forEach(i -> where.add(space.area(firstRegions.get(i), new Place(i))));
@@ -170,9 +168,7 @@ public record Comparison(List<Difference> differences) {
         was.lets() == is.lets()
             ? Kind.BLOCKED_OTHERWISE
             : is.lets() ? Kind.NEWLY_ALLOWED : Kind.NEWLY_BLOCKED;
-    Packet witness =
-        space.witness(
-            new Remainder(), cell.family(), cell.box(), new Box[0], 0);
+    Packet witness = space.witness(new Remainder(), cell.family(), cell.box(), new Box[0], 0);
     return new Difference(
         kind,
         space.fields(cell.family(), cell.box()),

@@ -34,7 +34,7 @@ public final class Placement {
     lines = new Lines(stack);
     area = lines.areas.get(line);
     whole = lines.space.size(area);
-    some = Math.min(places() , place(lines.firstMeeting(area, line)) + 1);
+    some = Math.min(places(), place(lines.firstMeeting(area, line)) + 1);
     none = firstWithNone();
   }
 

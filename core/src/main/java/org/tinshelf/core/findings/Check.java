@@ -49,8 +49,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
       reaches[row.place.order()] = shown ? row.reach() : -1;
     }
     return new Check(
-        Collections.unmodifiableList(findings),
-        new Reaches(reading.stack().entries(), reaches));
+        Collections.unmodifiableList(findings), new Reaches(reading.stack().entries(), reaches));
   }
 
   private static void append(Row row, Finding.Positions positions, List<Finding> out) {
@@ -66,8 +65,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
     }
   }
 
-  private static Finding expired(
-      Row row, Stack.LeftOut rule, Finding.Positions positions) {
+  private static Finding expired(Row row, Stack.LeftOut rule, Finding.Positions positions) {
     LocalDate day = rule.rule().expires().orElseThrow();
     Verdict verdict =
         Verdict.about(

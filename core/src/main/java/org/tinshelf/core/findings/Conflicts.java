@@ -85,8 +85,7 @@ final class Conflicts {
     }
     if (!excepting.isEmpty()) {
       out.accept(
-          verdict(
-              Kind.EXCEPTION, Severity.INFO, row, excepting, meetings, Sentences::exception));
+          verdict(Kind.EXCEPTION, Severity.INFO, row, excepting, meetings, Sentences::exception));
     }
   }
 
@@ -143,9 +142,7 @@ final class Conflicts {
         int count = next ? takers.length : Reading.above(meeting.upper, upper);
         for (Box part : parts(upper, meeting, null)) {
           Packet packet =
-              reading
-                  .space()
-                  .witness(reading.remainder(), meeting.family, part, takers, count);
+              reading.space().witness(reading.remainder(), meeting.family, part, takers, count);
           if (packet != null) {
             return packet;
           }

@@ -98,9 +98,7 @@ final class Covers {
       for (Row row : rows) {
         takers.addAll(row.area.boxes(piece.family));
       }
-      if (!reading
-          .remainder()
-          .nothing(piece.box, takers.toArray(Box[]::new), takers.size())) {
+      if (!reading.remainder().nothing(piece.box, takers.toArray(Box[]::new), takers.size())) {
         return false;
       }
     }

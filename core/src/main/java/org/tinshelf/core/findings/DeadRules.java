@@ -78,8 +78,7 @@ final class DeadRules {
           if (upper.lets()) {
             int order = upper.place.order();
             Box[] takers =
-                reading.filter(
-                    met, met.length, r -> alike.test(r) || r.place.order() < order);
+                reading.filter(met, met.length, r -> alike.test(r) || r.place.order() < order);
             Box part = box.common(met[i]).orElseThrow();
             if (!reading.remainder().nothing(part, takers, takers.length)) {
               return true;
@@ -97,8 +96,7 @@ final class DeadRules {
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.perhapsMeeting(f, box);
-        Box[] alike =
-            reading.filter(met, Reading.above(met, row), r -> action(r) == action);
+        Box[] alike = reading.filter(met, Reading.above(met, row), r -> action(r) == action);
         if (!reading.remainder().nothing(box, alike, alike.length)) {
           return true;
         }

@@ -13,7 +13,9 @@ import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.stack.Entry;
 import org.tinshelf.core.stack.RuleRef;
 
-/** One thing that is wrong with a rule on one firewall. Immutable; its sentence is made when read. */
+/**
+ * One thing that is wrong with a rule on one firewall. Immutable; its sentence is made when read.
+ */
 public final class Finding {
 
   /** Says a finding in one plain sentence. */

@@ -98,8 +98,7 @@ final class FromBelow {
             long[] point =
                 reading
                     .space()
-                    .point(
-                        reading.remainder(), part, takers.toArray(Box[]::new), takers.size());
+                    .point(reading.remainder(), part, takers.toArray(Box[]::new), takers.size());
             if (point != null) {
               row.point = point;
               row.family = f;

@@ -84,7 +84,7 @@ final class Housekeeping {
           Verdict.about(
               row,
               Kind.UNINSPECTED,
-              Severity.LOW,
+              Severity.INFO,
               !row.touched,
               (ref, by) -> Sentences.uninspected(ref)));
     }

@@ -209,8 +209,7 @@ final class Merging {
 
   /** Whether no packet of the lower rule is decided otherwise between the two. */
   private boolean lowerCanRise(Row upper, Row lower) {
-    return nothingBetween(
-        upper, lower, lower, other -> true);
+    return nothingBetween(upper, lower, lower, other -> true);
   }
 
   /** Whether no packet the upper rule decides would be decided otherwise between the two. */

@@ -54,8 +54,7 @@ final class OpenSelf {
     Area part = row.area.and(strangers);
     Packet witness = reading.within(row, part, r -> true);
     if (witness != null) {
-      boolean always =
-          !row.touched || !row.entry.living() && reading.surelyDecides(row, part);
+      boolean always = !row.touched || !row.entry.living() && reading.surelyDecides(row, part);
       out.accept(
           Verdict.about(
                   row,

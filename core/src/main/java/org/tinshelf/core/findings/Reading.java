@@ -274,8 +274,7 @@ final class Reading {
             if (both.isPresent()) {
               Box[] met = meeting(f, both.get());
               gain[f] =
-                  gain[f].add(
-                      space.left(remainder(), f, both.get(), met, above(met, row)).size());
+                  gain[f].add(space.left(remainder(), f, both.get(), met, above(met, row)).size());
             }
           }
         }

@@ -142,7 +142,8 @@ public final class Recheck {
     }
 
     private void put(Rule rule, Row row) {
-      byRule.computeIfAbsent(rule, r -> new Row[Entry.Kind.values().length])[
+      byRule
+              .computeIfAbsent(rule, r -> new Row[Entry.Kind.values().length])[
               row.entry.kind().ordinal()] =
           row;
     }
@@ -170,10 +171,10 @@ public final class Recheck {
     return a == b
         || a.kind() == b.kind()
             && sameRegions(a, b)
-        && a.living() == b.living()
-        && (a.outcome() == b.outcome() || a.outcome().equals(b.outcome()))
-        && a.list().equals(b.list())
-        && (a.rule().orElse(null) == b.rule().orElse(null) || a.rule().equals(b.rule()));
+            && a.living() == b.living()
+            && (a.outcome() == b.outcome() || a.outcome().equals(b.outcome()))
+            && a.list().equals(b.list())
+            && (a.rule().orElse(null) == b.rule().orElse(null) || a.rule().equals(b.rule()));
   }
 
   private static boolean sameRegions(Entry a, Entry b) {

@@ -26,6 +26,11 @@ public final class Sentences {
     return ref.isFloor() ? "the floor" : "\u201c" + ref.name() + "\u201d";
   }
 
+  /** A rule's name and where it stands, or what stands for it. */
+  public static String place(RuleRef ref) {
+    return placed(ref);
+  }
+
   private static String placed(RuleRef ref) {
     if (ref.isFloor()) {
       return "the floor";

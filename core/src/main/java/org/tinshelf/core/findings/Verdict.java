@@ -40,8 +40,7 @@ record Verdict(
   }
 
   static Verdict about(Row row, Kind kind, Severity severity, boolean always, Finding.Says says) {
-    return new Verdict(
-        kind, severity, certainty(always), row, List.of(), Optional.empty(), says);
+    return new Verdict(kind, severity, certainty(always), row, List.of(), Optional.empty(), says);
   }
 
   Verdict withWitness(Packet packet) {
@@ -49,7 +48,6 @@ record Verdict(
   }
 
   Verdict about(RuleRef rule) {
-    return new Verdict(
-        kind, severity, certainty, row, by, witness, says, Optional.of(rule));
+    return new Verdict(kind, severity, certainty, row, by, witness, says, Optional.of(rule));
   }
 }

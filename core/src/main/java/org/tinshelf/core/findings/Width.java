@@ -92,7 +92,9 @@ final class Width {
             .withWitness(reading.decided(row)));
   }
 
-  /** No fewer than what it decides can have: points of one family alone may be more than of both. */
+  /**
+   * No fewer than what it decides can have: points of one family alone may be more than of both.
+   */
   private int mostPoints(Row row) {
     int most = 0;
     for (int only = 0; only <= Reading.FAMILIES; only++) {

@@ -74,7 +74,8 @@ public final class Box {
     int mask = restricted;
     for (int rest = other.restricted; rest != 0; rest &= rest - 1) {
       int d = Integer.numberOfTrailingZeros(rest);
-      both[d] = (restricted >>> d & 1) == 0 ? other.sets[d] : Spans.intersect(sets[d], other.sets[d]);
+      both[d] =
+          (restricted >>> d & 1) == 0 ? other.sets[d] : Spans.intersect(sets[d], other.sets[d]);
       if (both[d].length == 0) {
         return null;
       }

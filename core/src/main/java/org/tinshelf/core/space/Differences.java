@@ -96,9 +96,7 @@ public final class Differences {
             (cell, a, b) -> {
               int first = a < owners[0].length ? owners[0][a] : -1;
               int second = b < owners[1].length ? owners[1][b] : -1;
-              found
-                  .computeIfAbsent(List.of(first, second), p -> new ArrayList<>())
-                  .add(cell);
+              found.computeIfAbsent(List.of(first, second), p -> new ArrayList<>()).add(cell);
             });
     remainder.each(
         box,

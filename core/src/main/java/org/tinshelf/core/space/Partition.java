@@ -131,7 +131,8 @@ final class Partition {
     System.arraycopy(second.masks, 0, masks, first.masks.length, second.masks.length);
     for (int i = 0; i < n; i++) {
       boolean one = i < first.indexes.length;
-      boxes[i] = one ? lists[0][first.indexes[i]] : lists[1][second.indexes[i - first.indexes.length]];
+      boxes[i] =
+          one ? lists[0][first.indexes[i]] : lists[1][second.indexes[i - first.indexes.length]];
     }
     int d = cuts.busiest(masks, n);
     for (long[] part : cuts.cut(cell[d], d, boxes, masks, n)) {

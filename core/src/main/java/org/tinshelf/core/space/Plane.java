@@ -254,8 +254,7 @@ final class Plane {
       pairs.stream()
           .filter(old -> Arrays.equals(old[0], piece[0]))
           .findFirst()
-          .ifPresentOrElse(
-              old -> old[1] = Spans.union(old[1], piece[1]), () -> pairs.add(piece));
+          .ifPresentOrElse(old -> old[1] = Spans.union(old[1], piece[1]), () -> pairs.add(piece));
     }
   }
 

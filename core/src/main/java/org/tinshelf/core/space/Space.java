@@ -3,6 +3,7 @@ package org.tinshelf.core.space;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
@@ -77,8 +78,7 @@ public final class Space {
   }
 
   /** How much is left of a box when the takers have theirs. */
-  public Remainder.Left left(
-      Remainder remainder, int family, Box box, Box[] takers, int count) {
+  public Remainder.Left left(Remainder remainder, int family, Box box, Box[] takers, int count) {
     return count == 0
         ? new Remainder.Left(Remainder.measure(planes[family], box), point(box.sets))
         : remainder.measure(planes[family], box, takers, count);
@@ -132,6 +132,11 @@ public final class Space {
       p.profile().ordinal(),
       p.guard().ordinal()
     };
+  }
+
+  /** Whether a moment is not before the time line begins. */
+  public boolean holdsTime(LocalDateTime time) {
+    return universe.timeline().number(time) >= 0;
   }
 
   /** How much an area holds, in each family. */
@@ -214,7 +219,6 @@ public final class Space {
     }
     return out;
   }
-
 
   /** The packets from one of the zones to any, and from any other to one of them. */
   public Area touchingZones(BitSet zones) {

@@ -30,7 +30,9 @@ public final class Spans {
     if (cell == taker) {
       return COVERS;
     }
-    if (taker.length == 0 || taker[taker.length - 1] <= cell[0] || cell[cell.length - 1] <= taker[0]) {
+    if (taker.length == 0
+        || taker[taker.length - 1] <= cell[0]
+        || cell[cell.length - 1] <= taker[0]) {
       return APART;
     }
     if (taker.length == 2 && taker[0] <= cell[0] && cell[cell.length - 1] <= taker[1]) {

@@ -94,7 +94,8 @@ public final class Catalogue implements Surroundings.Objects {
     return addresses(fitting((Address.Labelled) object));
   }
 
-  private List<String> fitting(Address.Labelled group) {
+  /** The names of the address objects a labelled group holds. */
+  public List<String> fitting(Address.Labelled group) {
     return addresses.values().stream()
         .filter(a -> !(a instanceof Address.Labelled))
         .filter(a -> group.expression().holds(new HashSet<>(a.about().labels())))

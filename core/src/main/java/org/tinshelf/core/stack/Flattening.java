@@ -28,8 +28,7 @@ import org.tinshelf.core.space.When;
 final class Flattening {
 
   /** The drawers a line stands in, the line's own region last once it is added. */
-  record Enclosing(
-      List<Region> regions, List<Region> widest, boolean living, String list) {
+  record Enclosing(List<Region> regions, List<Region> widest, boolean living, String list) {
     Enclosing in(String drawer) {
       return new Enclosing(regions, widest, living, list + "\n" + drawer);
     }

@@ -76,8 +76,7 @@ final class Memory {
    *
    * @return nothing at all where other objects changed as well, so that nothing can be kept
    */
-  static Optional<Set<String>> changed(
-      Estate before, Catalogue was, Estate now, Catalogue is) {
+  static Optional<Set<String>> changed(Estate before, Catalogue was, Estate now, Catalogue is) {
     boolean others =
         !before.services().equals(now.services())
             || !before.applications().equals(now.applications())

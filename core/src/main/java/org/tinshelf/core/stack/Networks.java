@@ -14,7 +14,9 @@ import org.tinshelf.core.model.Ip;
 import org.tinshelf.core.model.Platform;
 import org.tinshelf.core.space.AddressSet;
 
-/** Which addresses lie behind which zone of a firewall: by the longest prefix, as it would route. */
+/**
+ * Which addresses lie behind which zone of a firewall: by the longest prefix, as it would route.
+ */
 final class Networks {
 
   private record Way(AddressRange to, String zone) {}

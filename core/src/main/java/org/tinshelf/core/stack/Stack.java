@@ -37,19 +37,10 @@ public record Stack(
    */
   public record LeftOut(RuleRef ref, Rule rule, int before) {}
 
-
   /** The same stack with other entries. */
   public Stack with(List<Entry> others) {
     return new Stack(
-        firewall,
-        universe,
-        others,
-        floor,
-        rules,
-        placedZones,
-        lowestTrust,
-        surroundings,
-        expired);
+        firewall, universe, others, floor, rules, placedZones, lowestTrust, surroundings, expired);
   }
 
   /** What a rule with no field filled matches. */

@@ -154,7 +154,7 @@ public final class Stacks {
    */
   public Stack of(Firewall firewall, LocalDateTime now) {
     List<String> zones = zones(firewall);
-    Flattening flat = 
+    Flattening flat =
         new Flattening(
             catalogue,
             memories.computeIfAbsent(firewall.name(), f -> new Memory()),

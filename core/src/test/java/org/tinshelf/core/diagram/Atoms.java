@@ -1,6 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import org.tinshelf.core.space.IntervalSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
@@ -10,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import org.tinshelf.core.model.U128;
+import org.tinshelf.core.space.IntervalSet;
 
 /**
  * The values 0 to {@code most} of one dimension, joined to classes that a given family of sets does

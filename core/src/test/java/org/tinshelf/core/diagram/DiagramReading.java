@@ -1,6 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;

@@ -1,7 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import org.tinshelf.core.space.Dimension;
-import org.tinshelf.core.space.IntervalSet;
 import java.math.BigDecimal;
 import java.math.BigInteger;
 import java.math.MathContext;
@@ -11,6 +9,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.tinshelf.core.model.Protocol;
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.IntervalSet;
 
 /**
  * Exact sizes of sets: every dimension weighs evenly, save that tcp, udp, the family's icmp and all

@@ -1,10 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import org.tinshelf.core.space.Universe;
-import org.tinshelf.core.space.Region;
-import org.tinshelf.core.space.Dimension;
-import org.tinshelf.core.space.AddressSet;
-import org.tinshelf.core.space.IntervalSet;
 import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -15,6 +10,11 @@ import org.tinshelf.core.model.Profile;
 import org.tinshelf.core.model.Protocol;
 import org.tinshelf.core.model.ServiceTerm;
 import org.tinshelf.core.model.U128;
+import org.tinshelf.core.space.AddressSet;
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.IntervalSet;
+import org.tinshelf.core.space.Region;
+import org.tinshelf.core.space.Universe;
 
 /**
  * The space of all packets that can exist on one firewall, cut into the atoms that a given family

@@ -1,6 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import org.tinshelf.core.space.Dimension;
 import java.math.BigInteger;
 import java.util.BitSet;
 import java.util.HashMap;
@@ -9,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.tinshelf.core.model.Protocol;
+import org.tinshelf.core.space.Dimension;
 
 /** What a set holds in one field, whatever the others are. */
 public final class Projection {

@@ -1,9 +1,5 @@
 package org.tinshelf.core.diagram;
 
-import org.tinshelf.core.space.Packet;
-import org.tinshelf.core.space.Universe;
-import org.tinshelf.core.space.Dimension;
-import org.tinshelf.core.space.IntervalSet;
 import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -15,6 +11,10 @@ import org.tinshelf.core.model.Profile;
 import org.tinshelf.core.model.Protocol;
 import org.tinshelf.core.model.U128;
 import org.tinshelf.core.model.Zone;
+import org.tinshelf.core.space.Dimension;
+import org.tinshelf.core.space.IntervalSet;
+import org.tinshelf.core.space.Packet;
+import org.tinshelf.core.space.Universe;
 
 /** Picks from a set the packet that is easiest to recognise; the same one every time. */
 public final class Witnesses {

@@ -19,6 +19,7 @@ import org.tinshelf.core.model.Action;
 import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.space.Packet;
 import org.tinshelf.core.stack.Decision;
+import org.tinshelf.core.stack.Prober;
 import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.core.stack.Stack;
 import org.tinshelf.core.stack.Stacks;
@@ -106,8 +107,10 @@ class FindingsAgainstBruteForceTest {
   @Property(tries = 25, shrinking = ShrinkingMode.OFF)
   void decisionsAreThoseOfTheFirstMatchingRule(@ForAll long seed) {
     Case c = new Case(seed);
+    Prober prober = new Prober(c.stack);
     for (int p = 0; p < c.packets.size(); p += 7) {
       Decision decision = c.stack.decide(c.packets.get(p));
+      assertEquals(decision, prober.decide(c.packets.get(p)));
       List<String> deciders = new ArrayList<>();
       for (int i = 0; i < c.rows.size(); i++) {
         if (c.rows.get(i).action() != null && c.matched.get(i).get(p)) {

@@ -12,6 +12,7 @@ import java.util.OptionalInt;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.tinshelf.core.model.About;
 import org.tinshelf.core.model.Action;
 import org.tinshelf.core.model.Address;
@@ -271,8 +272,11 @@ public final class RandomPolicies {
 
   /** A packet for every combination of values that the vocabulary above tells apart. */
   public List<Packet> packets() {
-    List<String> four = IntStream.rangeClosed(0, 5).mapToObj(i -> "10.0.0." + i).toList();
-    List<String> six = List.of("2001:db8::", "2001:db8::1", "2001:db8::2", "2001:db8::4");
+    List<Ip> four = IntStream.rangeClosed(0, 5).mapToObj(i -> Ip.parse("10.0.0." + i)).toList();
+    List<Ip> six =
+        Stream.of("2001:db8::", "2001:db8::1", "2001:db8::2", "2001:db8::4")
+            .map(Ip::parse)
+            .toList();
     List<String> zones = List.of("a", "b", "self");
     List<Packet> packets = new ArrayList<>();
     for (String from : active.contains(0) ? zones : List.of("a")) {
@@ -308,9 +312,9 @@ public final class RandomPolicies {
         new int[] {50, 0, 0});
   }
 
-  private void pairs(List<Packet> out, String from, String to, int[] service, List<String> ips) {
-    for (String source : ips) {
-      for (String destination : ips) {
+  private void pairs(List<Packet> out, String from, String to, int[] service, List<Ip> ips) {
+    for (Ip source : ips) {
+      for (Ip destination : ips) {
         for (String user :
             active.contains(2) ? List.of("unknown", "ida", "tomas") : List.of("unknown")) {
           for (String app :
@@ -325,8 +329,8 @@ public final class RandomPolicies {
                       new Packet(
                           from,
                           to,
-                          Ip.parse(source),
-                          Ip.parse(destination),
+                          source,
+                          destination,
                           service[0],
                           service[1],
                           service[2],

@@ -50,7 +50,11 @@ class ReadingTest {
       if (row.decides() && row.live()) {
         Packet witness = reading.decided(row);
         assertSame(row.entry, reading.stack().decide(witness).by(), witness.toString());
-        assertSame(row, reading.row(reading.matching(witness.source().v6() ? 1 : 0, reading.space().point(witness))[0]));
+        assertSame(
+            row,
+            reading.row(
+                reading
+                    .matching(witness.source().v6() ? 1 : 0, reading.space().point(witness))[0]));
       }
     }
   }

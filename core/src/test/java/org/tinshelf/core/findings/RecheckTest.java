@@ -144,8 +144,7 @@ class RecheckTest {
   }
 
   private static Estate withContent(Estate e, Random random) {
-    AddressRange content =
-        AddressRange.parse(CONTENTS.get(random.nextInt(CONTENTS.size())));
+    AddressRange content = AddressRange.parse(CONTENTS.get(random.nextInt(CONTENTS.size())));
     boolean feed = random.nextBoolean();
     List<Address> addresses = new ArrayList<>();
     for (Address a : e.addresses()) {

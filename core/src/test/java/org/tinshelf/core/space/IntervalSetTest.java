@@ -1,6 +1,5 @@
 package org.tinshelf.core.space;
 
-import org.tinshelf.core.diagram.Atoms;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.math.BigInteger;
@@ -12,6 +11,7 @@ import net.jqwik.api.Property;
 import net.jqwik.api.constraints.IntRange;
 import net.jqwik.api.constraints.Size;
 import org.junit.jupiter.api.Test;
+import org.tinshelf.core.diagram.Atoms;
 import org.tinshelf.core.model.Ip;
 import org.tinshelf.core.model.U128;
 
