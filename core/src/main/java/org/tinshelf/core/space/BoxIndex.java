@@ -12,26 +12,33 @@ import java.util.concurrent.atomic.AtomicInteger;
 /**
  * Finds the boxes that share a packet with a given box, or hold a given point.
  *
- * <p>A tree of hulls in the manner of A. Guttman, "R-trees" (SIGMOD 1984), packed from the top:
- * boxes that hold everything in the chosen dimension stand apart from those that do not, which are
- * split at their median. Built in O(n log n). A lookup visits what it finds and little more where
- * few fields hold everything. New boxes wait in a list and are searched one by one; the tree is
- * built anew when they are many.
+ * <p>A tree of hulls in the manner of A. Guttman, "R-trees" (SIGMOD 1984), packed from the top: in
+ * the dimension in which most pairs of boxes lie apart, those below a middle number, above it and
+ * across it make three parts, as in an interval tree. Built in O(n log n). A lookup visits what it
+ * finds and little more where few fields hold everything. New boxes wait in a list and are searched
+ * one by one; the tree is built anew when they are many.
  */
 public final class BoxIndex {
 
   private static final int LEAF = 8;
+  private static final int SAMPLE = 64;
   private static final int MOST_WAITING = 48;
   private static final int MOST_REMEMBERED = 4_000_000;
 
+  /** Boxes below and above a number in one dimension, and those across it; or a few boxes. */
   private static final class Node {
-    final long[] low = new long[Dimension.COUNT];
-    final long[] high = new long[Dimension.COUNT];
-    int restricted;
-    Node left;
-    Node right;
+    int dimension;
+    long middle;
+    Node below;
+    Node above;
+    Node across;
     Box[] boxes;
+
+    /** For each box of a leaf and each dimension where it begins and ends, side by side. */
+    long[] hulls;
   }
+
+  private static final int HULL = 2 * Dimension.COUNT;
 
   private final List<Box> waiting = new ArrayList<>();
   private final Set<Box> gone = Collections.newSetFromMap(new IdentityHashMap<>());
@@ -49,79 +56,110 @@ public final class BoxIndex {
     built = boxes;
     waiting.clear();
     gone.clear();
-    root = boxes.length == 0 ? null : node(boxes.clone(), 0, boxes.length);
+    root = boxes.length == 0 ? null : node(boxes.clone(), 0, boxes.length, -1);
   }
 
-  private static Node node(Box[] boxes, int from, int to) {
+  private static Node node(Box[] boxes, int from, int to, int last) {
     Node node = new Node();
-    node.restricted = -1;
-    for (int i = from; i < to; i++) {
-      node.restricted &= boxes[i].restricted;
-    }
-    Arrays.fill(node.low, Long.MAX_VALUE);
-    for (int i = from; i < to; i++) {
-      long[][] sets = boxes[i].sets;
-      for (int d = 0; d < sets.length; d++) {
-        node.low[d] = Math.min(node.low[d], sets[d][0]);
-        node.high[d] = Math.max(node.high[d], sets[d][sets[d].length - 1]);
-      }
-    }
-    int split = to - from <= LEAF ? -1 : split(boxes, from, to);
-    if (split < 0) {
+    if (to - from <= LEAF || !split(node, boxes, from, to, last)) {
       node.boxes = Arrays.copyOfRange(boxes, from, to);
-    } else {
-      node.left = node(boxes, from, split);
-      node.right = node(boxes, split, to);
+      node.hulls = new long[HULL * node.boxes.length];
+      for (int i = 0; i < node.boxes.length; i++) {
+        for (int d = 0; d < Dimension.COUNT; d++) {
+          long[] set = node.boxes[i].sets[d];
+          node.hulls[i * HULL + 2 * d] = set[0];
+          node.hulls[i * HULL + 2 * d + 1] = set[set.length - 1];
+        }
+      }
     }
     return node;
   }
 
-  /** Sorts the boxes into two parts; where the second begins, or -1 if none can be told apart. */
-  private static int split(Box[] boxes, int from, int to) {
-    int best = -1;
-    int most = 0;
-    for (int d = 0; d < Dimension.COUNT; d++) {
-      int restricted = 0;
-      boolean differ = false;
-      long first = boxes[from].sets[d][0];
-      for (int i = from; i < to; i++) {
-        restricted += boxes[i].restricted >>> d & 1;
-        differ |= boxes[i].sets[d][0] != first;
-      }
-      boolean some = restricted > 0 && (restricted < to - from || differ);
-      if (some && restricted > most) {
-        most = restricted;
-        best = d;
-      }
+  /**
+   * Makes three parts of the boxes; false if they cannot be told apart. Dimensions that tell about
+   * as much take turns, so that a lookup that is wide in one is narrowed by the other.
+   */
+  private static boolean split(Node node, Box[] boxes, int from, int to, int last) {
+    int[] apart = apart(boxes, from, to);
+    if (last >= 0) {
+      apart[last] /= 2;
     }
-    if (best < 0) {
-      return -1;
-    }
-    int d = best;
-    if (most < to - from) {
-      int middle = from;
+    for (int tries = 0; tries < apart.length; tries++) {
+      int best = 0;
+      for (int d = 1; d < apart.length; d++) {
+        best = apart[d] > apart[best] ? d : best;
+      }
+      if (apart[best] < 0) {
+        return false;
+      }
+      apart[best] = -1;
+      long[] lows = new long[to - from];
+      int n = 0;
       for (int i = from; i < to; i++) {
-        if ((boxes[i].restricted >>> d & 1) == 1) {
-          Box moved = boxes[i];
-          boxes[i] = boxes[middle];
-          boxes[middle++] = moved;
+        if ((boxes[i].restricted >>> best & 1) == 1) {
+          lows[n++] = boxes[i].sets[best][0];
         }
       }
-      return middle;
+      Arrays.sort(lows, 0, n);
+      for (int part = 4; n > 0 && part < 8; part++) {
+        long middle = lows[n * part / 8];
+        int[] ends = parted(boxes, from, to, best, middle);
+        if (ends[0] > from && ends[1] > ends[0]) {
+          node.dimension = best;
+          node.middle = middle;
+          node.below = node(boxes, from, ends[0], best);
+          node.above = node(boxes, ends[0], ends[1], best);
+          node.across = ends[1] == to ? null : node(boxes, ends[1], to, best);
+          return true;
+        }
+      }
     }
-    Arrays.sort(boxes, from, to, (a, b) -> Long.compare(a.sets[d][0], b.sets[d][0]));
-    int middle = (from + to) >>> 1;
-    int up = middle;
-    while (up < to && boxes[up].sets[d][0] == boxes[up - 1].sets[d][0]) {
-      up++;
+    return false;
+  }
+
+  /** Sorts the boxes into those below a number, above it and across it; where each part ends. */
+  private static int[] parted(Box[] boxes, int from, int to, int d, long middle) {
+    int below = from;
+    for (int i = from; i < to; i++) {
+      if (boxes[i].sets[d][boxes[i].sets[d].length - 1] <= middle) {
+        swap(boxes, i, below++);
+      }
     }
-    if (up < to) {
-      return up;
+    int above = below;
+    for (int i = below; i < to; i++) {
+      if (boxes[i].sets[d][0] >= middle) {
+        swap(boxes, i, above++);
+      }
     }
-    while (boxes[middle].sets[d][0] == boxes[middle - 1].sets[d][0]) {
-      middle--;
+    return new int[] {below, above, to};
+  }
+
+  private static void swap(Box[] boxes, int i, int k) {
+    Box moved = boxes[i];
+    boxes[i] = boxes[k];
+    boxes[k] = moved;
+  }
+
+  /** By dimension, how many pairs of boxes of a sample lie apart; -1 where none is restricted. */
+  private static int[] apart(Box[] boxes, int from, int to) {
+    int[] apart = new int[Dimension.COUNT];
+    int n = to - from;
+    int some = 0;
+    for (int s = 0; s < SAMPLE; s++) {
+      Box a = boxes[from + (int) (s * 7_919L % n)];
+      Box b = boxes[from + (int) ((s * 104_729L + n / 2) % n)];
+      some |= a.restricted | b.restricted;
+      for (int rest = a.restricted & b.restricted; rest != 0; rest &= rest - 1) {
+        int d = Integer.numberOfTrailingZeros(rest);
+        long[] x = a.sets[d];
+        long[] y = b.sets[d];
+        apart[d] += x[x.length - 1] <= y[0] || y[y.length - 1] <= x[0] ? 1 : 0;
+      }
     }
-    return middle;
+    for (int d = 0; d < apart.length; d++) {
+      apart[d] = (some >>> d & 1) == 0 ? -1 : apart[d];
+    }
+    return apart;
   }
 
   /** Lets go of remembered answers. */
@@ -181,7 +219,12 @@ public final class BoxIndex {
   public Box[] find(Box box) {
     Found found = new Found();
     if (root != null) {
-      meeting(root, box, found);
+      long[] hull = new long[HULL];
+      for (int d = 0; d < Dimension.COUNT; d++) {
+        hull[2 * d] = box.sets[d][0];
+        hull[2 * d + 1] = box.sets[d][box.sets[d].length - 1];
+      }
+      meeting(root, box, hull, found);
     }
     for (Box other : waiting) {
       if (other.meets(box)) {
@@ -191,24 +234,37 @@ public final class BoxIndex {
     return found.inOrder();
   }
 
-  private void meeting(Node node, Box box, Found found) {
-    for (int rest = box.restricted & node.restricted; rest != 0; rest &= rest - 1) {
-      int d = Integer.numberOfTrailingZeros(rest);
-      long[] set = box.sets[d];
-      if (set[set.length - 1] <= node.low[d] || node.high[d] <= set[0]) {
-        return;
+  private void meeting(Node node, Box box, long[] hull, Found found) {
+    if (node.boxes != null) {
+      for (int i = 0; i < node.boxes.length; i++) {
+        if (near(node.hulls, i * HULL, hull, box.restricted)) {
+          Box other = node.boxes[i];
+          if (other.meets(box) && !isGone(other)) {
+            found.add(other);
+          }
+        }
       }
-    }
-    if (node.boxes == null) {
-      meeting(node.left, box, found);
-      meeting(node.right, box, found);
       return;
     }
-    for (Box other : node.boxes) {
-      if (other.meets(box) && !isGone(other)) {
-        found.add(other);
+    if (hull[2 * node.dimension] < node.middle) {
+      meeting(node.below, box, hull, found);
+    }
+    if (hull[2 * node.dimension + 1] > node.middle) {
+      meeting(node.above, box, hull, found);
+    }
+    if (node.across != null) {
+      meeting(node.across, box, hull, found);
+    }
+  }
+
+  private static boolean near(long[] hulls, int at, long[] hull, int dimensions) {
+    for (int rest = dimensions; rest != 0; rest &= rest - 1) {
+      int d = 2 * Integer.numberOfTrailingZeros(rest);
+      if (hulls[at + d] >= hull[d + 1] || hulls[at + d + 1] <= hull[d]) {
+        return false;
       }
     }
+    return true;
   }
 
   private boolean isGone(Box box) {
@@ -230,21 +286,22 @@ public final class BoxIndex {
   }
 
   private void holding(Node node, long[] point, Found found) {
-    for (int rest = node.restricted; rest != 0; rest &= rest - 1) {
-      int d = Integer.numberOfTrailingZeros(rest);
-      if (point[d] < node.low[d] || node.high[d] <= point[d]) {
-        return;
+    if (node.boxes != null) {
+      for (int i = 0; i < node.boxes.length; i++) {
+        boolean near = true;
+        for (int d = 0; d < Dimension.COUNT && near; d++) {
+          int at = i * HULL + 2 * d;
+          near = node.hulls[at] <= point[d] && point[d] < node.hulls[at + 1];
+        }
+        if (near && node.boxes[i].contains(point) && !isGone(node.boxes[i])) {
+          found.add(node.boxes[i]);
+        }
       }
-    }
-    if (node.boxes == null) {
-      holding(node.left, point, found);
-      holding(node.right, point, found);
       return;
     }
-    for (Box other : node.boxes) {
-      if (other.contains(point) && !isGone(other)) {
-        found.add(other);
-      }
+    holding(point[node.dimension] < node.middle ? node.below : node.above, point, found);
+    if (node.across != null) {
+      holding(node.across, point, found);
     }
   }
 
