@@ -34,13 +34,36 @@ const KINDS: Record<string, string> = {
   exception: "Exception",
   "overly-broad": "Overly broad",
   "silent-end": "Silent end",
+  "open-self": "Open self",
+  unlogged: "Unlogged",
+  uninspected: "Uninspected",
+  "misplaced-address": "Misplaced address",
+  expired: "Expired",
+  expiring: "Expiring",
+  mergeable: "Mergeable",
+  unowned: "Unowned",
+  "not-decided": "Not decided",
 };
 
 const GROUPS: [string, string[]][] = [
   ["Dead rules", ["shadowed", "redundant", "never-matches"]],
   ["Order that matters", ["conflict"]],
   ["Too wide", ["overly-broad"]],
-  ["Housekeeping", ["silent-end"]],
+  ["Open to strangers", ["open-self"]],
+  [
+    "Housekeeping",
+    [
+      "silent-end",
+      "unlogged",
+      "misplaced-address",
+      "expired",
+      "expiring",
+      "mergeable",
+      "unowned",
+      "not-decided",
+    ],
+  ],
+  ["For the record", ["uninspected", "exception"]],
 ];
 const groups = computed(() =>
   GROUPS.map(([title, kinds]) => ({

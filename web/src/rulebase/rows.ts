@@ -124,9 +124,9 @@ function lines(
   }
 }
 
-const WEIGHT = ["high", "medium", "low", "info"];
+const WEIGHT = ["high", "medium", "low"];
 
-/** The weightiest severity among findings. */
+/** The weightiest severity among findings that ask for something to be done. */
 export function worst(findings: Finding[]): string | undefined {
   return WEIGHT.find((s) => findings.some((f) => f.severity === s));
 }

@@ -102,7 +102,11 @@ class CommandLineTest {
             "never-matches",
             "exception",
             "overly-broad",
-            "silent-end")) {
+            "silent-end",
+            "open-self",
+            "unlogged",
+            "uninspected",
+            "unused-object")) {
       assertTrue(result.out().contains("\"" + kind + "\""), kind);
     }
   }
@@ -185,5 +189,75 @@ class CommandLineTest {
     assertEquals(2, run("check", DEMO, "--now", "noon").status());
     assertEquals(2, run("check", dir.resolve("missing").toString()).status());
     assertEquals(2, run("frobnicate").status());
+  }
+
+  @Test
+  void sarifPointsIntoTheDocument() throws Exception {
+    Result result = run("check", DEMO, "--format", "sarif", "--fail-on", "never", "--now", NOW);
+    assertEquals(0, result.status(), result.err());
+    JsonNode log = result.json();
+    assertEquals("2.1.0", log.get("version").asString());
+    JsonNode run = log.get("runs").get(0);
+    JsonNode described = run.get("tool").get("driver").get("rules");
+    List<String> text = Files.readAllLines(Path.of(DEMO));
+    boolean late = false;
+    for (JsonNode r : run.get("results")) {
+      assertEquals(
+          r.get("ruleId"), described.get(r.get("ruleIndex").asInt()).get("id"), r.toString());
+      assertTrue(List.of("error", "warning", "note").contains(r.get("level").asString()));
+      assertTrue(r.get("partialFingerprints").has("tinShelf/v1"));
+      JsonNode place = r.get("locations").get(0).get("physicalLocation");
+      assertEquals(DEMO, place.get("artifactLocation").get("uri").asString());
+      int line = place.get("region").get("startLine").asInt();
+      int column = place.get("region").get("startColumn").asInt();
+      assertEquals('{', text.get(line - 1).charAt(column - 1));
+      if (r.get("message").get("text").asString().startsWith("“late crew” never")) {
+        late = true;
+        assertTrue(text.get(line).contains("late crew"), text.get(line));
+        assertEquals("error", r.get("level").asString());
+        assertEquals(1, r.get("relatedLocations").size());
+      }
+    }
+    assertTrue(late);
+    described.forEach(d -> assertTrue(d.get("help").get("text").asString().length() > 10));
+  }
+
+  @Test
+  void aFindingOnABaysRuleSaysOnHowManyFirewallsItHolds() throws Exception {
+    JsonNode shared = run("check", DEMO, "--format", "json", "--now", NOW).json().get("shared");
+    assertTrue(shared.size() > 0);
+    for (JsonNode s : shared) {
+      assertTrue(s.get("firewalls").size() >= 1);
+      assertTrue(s.get("firewalls").size() <= s.get("outOf").asInt(), s.toString());
+    }
+  }
+
+  @Test
+  void compareSaysNothingWhereNothingDiffersAndExactlyWhatElse() throws Exception {
+    Result same = run("compare", DEMO, DEMO, "--now", NOW);
+    assertEquals(0, same.status(), same.err());
+    assertEquals("", same.out());
+    Path changed = dir.resolve("changed.tinshelf.json");
+    Files.writeString(
+        changed,
+        Files.readString(Path.of(DEMO))
+            .replace(
+                "\"name\": \"no telnet ever\",", "\"name\": \"no telnet ever\", \"on\": false,"));
+    Result result = run("compare", DEMO, changed.toString(), "--format", "json", "--now", NOW);
+    JsonNode compared = result.json().get("compared");
+    int differences = 0;
+    for (JsonNode firewall : compared) {
+      for (JsonNode d : firewall.get("differences")) {
+        differences++;
+        assertTrue(
+            List.of("newly-allowed", "blocked-otherwise").contains(d.get("kind").asString()),
+            d.toString());
+        assertEquals("reject", d.get("was").asString());
+        assertEquals("no telnet ever", d.get("before").get("name").asString());
+        assertEquals(23, d.get("witness").get("destinationPort").asInt());
+        assertTrue(d.get("share").asDouble() > 0);
+      }
+    }
+    assertTrue(differences > 0);
   }
 }

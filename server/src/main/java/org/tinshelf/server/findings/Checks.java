@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import org.tinshelf.core.findings.Check;
+import org.tinshelf.core.findings.Recheck;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.stack.Stacks;
 import org.tinshelf.server.estate.Working;
@@ -16,7 +17,8 @@ import org.tinshelf.server.estate.Working;
 @Component
 public class Checks {
 
-  private record Kept(long stamp, LocalDateTime hour, Check check) {}
+  /** The last check of a firewall, and what the next one is made from. */
+  private record Kept(long stamp, LocalDateTime hour, Stacks stacks, Recheck recheck) {}
 
   private final Working working;
   private final Map<String, Kept> kept = new ConcurrentHashMap<>();
@@ -33,14 +35,23 @@ public class Checks {
             .filter(f -> f.name().equals(firewallName))
             .findFirst()
             .orElseThrow();
-    LocalDateTime now = LocalDateTime.now(firewall.timeZone());
-    LocalDateTime hour = now.truncatedTo(ChronoUnit.HOURS);
-    Kept old = kept.get(firewallName);
-    if (old != null && old.stamp == snapshot.stamp() && old.hour.equals(hour)) {
-      return old.check;
-    }
-    Check check = Check.of(new Stacks(snapshot.estate()).of(firewall, now), false);
-    kept.put(firewallName, new Kept(snapshot.stamp(), hour, check));
-    return check;
+    LocalDateTime hour = LocalDateTime.now(firewall.timeZone()).truncatedTo(ChronoUnit.HOURS);
+    return kept.compute(
+            firewallName,
+            (name, old) -> {
+              if (old == null || !old.hour.equals(hour)) {
+                Stacks stacks = new Stacks(snapshot.estate());
+                Recheck recheck = new Recheck(stacks.of(firewall, hour), false);
+                return new Kept(snapshot.stamp(), hour, stacks, recheck);
+              }
+              if (old.stamp == snapshot.stamp()) {
+                return old;
+              }
+              Stacks stacks = new Stacks(snapshot.estate(), old.stacks);
+              old.recheck.update(stacks.of(firewall, hour));
+              return new Kept(snapshot.stamp(), hour, stacks, old.recheck);
+            })
+        .recheck
+        .check();
   }
 }
