@@ -27,7 +27,7 @@ const nodes = computed(() => {
 });
 
 function count(f: FirewallInTree): number {
-  return Object.values(f.findings).reduce((a, b) => a + b, 0);
+  return Object.entries(f.findings).reduce((a, [s, n]) => (s === "info" ? a : a + n), 0);
 }
 
 function told(f: FirewallInTree): string {

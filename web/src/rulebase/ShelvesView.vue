@@ -8,7 +8,7 @@ import { useEstate } from "../estate/useEstate";
 import { type Column, COLUMNS } from "./columns";
 import { emptyRule } from "./emptyRule";
 import RuleCard from "./RuleCard.vue";
-import type { Row, RuleRow } from "./rows";
+import { worst, type Row, type RuleRow } from "./rows";
 import StackTable from "./StackTable.vue";
 import { type Spot, useStack } from "./useStack";
 
@@ -190,7 +190,7 @@ function nextFinding() {
   const all = stops.value;
   const i = all.findIndex((r) => r.key === selected.value);
   const order = [...all.slice(i + 1), ...all.slice(0, i + 1)];
-  const next = order.find((r) => "findings" in r && r.findings.length > 0);
+  const next = order.find((r) => "findings" in r && worst(r.findings));
   if (next) selected.value = next.key;
 }
 
@@ -249,7 +249,9 @@ const dead = computed(
         r.findings.some((f) => ["shadowed", "redundant", "never-matches"].includes(f.kind)),
     ).length,
 );
-const total = computed(() => s.check.value?.findings.length ?? 0);
+const total = computed(
+  () => s.check.value?.findings.filter((f) => f.severity !== "info").length ?? 0,
+);
 
 /** Nothing changes under an open cell. */
 const renew = () => {
