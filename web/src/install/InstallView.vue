@@ -7,7 +7,9 @@ import StandingMark from "./StandingMark.vue";
 
 const { estate, draft, refreshEstate, refreshDraft } = useEstate();
 const revisions = ref<Revision[]>([]);
-const chosen = ref<number[]>([]);
+/** What the person ticked or unticked; the rest is ticked as long as it is due. */
+const ticked = ref<Record<number, boolean>>({});
+const offered = ref(true);
 const install = ref<Install>();
 const trouble = ref("");
 const asking = ref(false);
@@ -17,6 +19,13 @@ const newest = computed(() => revisions.value[0]);
 const firewalls = computed(() => estate.value?.firewalls ?? []);
 const due = computed(() => firewalls.value.filter((f) => f.standing !== "level").map((f) => f.id));
 const running = computed(() => install.value !== undefined && !install.value.over);
+const chosen = computed(() =>
+  running.value
+    ? []
+    : firewalls.value
+        .map((f) => f.id)
+        .filter((id) => ticked.value[id] ?? (offered.value && due.value.includes(id))),
+);
 
 const STEPS = ["waiting", "asking", "sending", "verifying", "done"];
 const WORDS: Record<string, string> = {
@@ -33,7 +42,7 @@ function step(firewall: number) {
 }
 
 function choose(id: number, yes: boolean) {
-  chosen.value = yes ? [...chosen.value, id] : chosen.value.filter((c) => c !== id);
+  ticked.value = { ...ticked.value, [id]: yes };
 }
 
 async function start() {
@@ -45,7 +54,8 @@ async function start() {
         body: { revision: newest.value.number, firewalls: chosen.value },
       }),
     );
-    chosen.value = [];
+    ticked.value = {};
+    offered.value = false;
     follow();
   } catch (e) {
     trouble.value = (e as Error).message;
@@ -92,7 +102,6 @@ onMounted(async () => {
     install.value = (await answer(http.GET("/api/installs")))[0];
     if (running.value) follow();
     await refreshEstate();
-    chosen.value = running.value ? [] : [...due.value];
   } catch (e) {
     trouble.value = (e as Error).message;
   }
