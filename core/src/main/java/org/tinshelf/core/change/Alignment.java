@@ -6,6 +6,7 @@ import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.tinshelf.core.stack.InOrder;
 
 /**
  * Two lists laid side by side: which elements of either have no equal partner in the same order.
@@ -43,7 +44,7 @@ final class Alignment {
     }
     boolean[] inA = new boolean[a.size()];
     boolean[] inB = new boolean[b.size()];
-    for (int i : increasing(paired, partner)) {
+    for (int i : InOrder.longest(paired, i -> partner[i])) {
       inA[i] = true;
       inB[partner[i]] = true;
     }
@@ -57,38 +58,6 @@ final class Alignment {
         second.add(i);
       }
     }
-  }
-
-  private static List<Integer> increasing(List<Integer> paired, int[] partner) {
-    List<Integer> piles = new ArrayList<>();
-    Map<Integer, Integer> before = new HashMap<>();
-    for (int i : paired) {
-      int low = 0;
-      int high = piles.size();
-      while (low < high) {
-        int mid = (low + high) >>> 1;
-        if (partner[piles.get(mid)] < partner[i]) {
-          low = mid + 1;
-        } else {
-          high = mid;
-        }
-      }
-      if (low > 0) {
-        before.put(i, piles.get(low - 1));
-      }
-      if (low == piles.size()) {
-        piles.add(i);
-      } else {
-        piles.set(low, i);
-      }
-    }
-    List<Integer> out = new ArrayList<>();
-    Integer at = piles.isEmpty() ? null : piles.get(piles.size() - 1);
-    while (at != null) {
-      out.add(at);
-      at = before.get(at);
-    }
-    return out;
   }
 
   /** Indexes in the first list without a partner. */

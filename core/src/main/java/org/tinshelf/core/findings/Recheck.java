@@ -14,6 +14,7 @@ import org.tinshelf.core.model.Rule;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.stack.Entry;
+import org.tinshelf.core.stack.InOrder;
 import org.tinshelf.core.stack.Stack;
 
 /**
@@ -122,7 +123,7 @@ public final class Recheck {
         matched.add(i);
       }
     }
-    for (int i : longestInOrder(matched, fitting)) {
+    for (int i : InOrder.longest(matched, i -> fitting[i].place.order())) {
       kept[i] = fitting[i];
     }
     return kept;
@@ -180,40 +181,6 @@ public final class Recheck {
   private static boolean sameRegions(Entry a, Entry b) {
     return (a.regions() == b.regions() || a.regions().equals(b.regions()))
         && (!a.living() || a.widest() == b.widest() || a.widest().equals(b.widest()));
-  }
-
-  /** The longest part of the matches whose rows stand in their old order (patience sorting). */
-  private static List<Integer> longestInOrder(List<Integer> matched, Row[] found) {
-    List<Integer> piles = new ArrayList<>();
-    Map<Integer, Integer> before = new HashMap<>();
-    for (int i : matched) {
-      int order = found[i].place.order();
-      int low = 0;
-      int high = piles.size();
-      while (low < high) {
-        int mid = (low + high) >>> 1;
-        if (found[piles.get(mid)].place.order() < order) {
-          low = mid + 1;
-        } else {
-          high = mid;
-        }
-      }
-      if (low > 0) {
-        before.put(i, piles.get(low - 1));
-      }
-      if (low == piles.size()) {
-        piles.add(i);
-      } else {
-        piles.set(low, i);
-      }
-    }
-    List<Integer> out = new ArrayList<>();
-    Integer at = piles.isEmpty() ? null : piles.get(piles.size() - 1);
-    while (at != null) {
-      out.add(at);
-      at = before.get(at);
-    }
-    return out;
   }
 
   private static Set<Row> rowSet() {
