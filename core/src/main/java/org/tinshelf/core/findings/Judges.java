@@ -32,7 +32,7 @@ final class Judges {
   Check fresh() {
     List<Row> rows = reading.rows();
     List<Row> deciding = rows.stream().filter(Row::decides).toList();
-    reading.each(deciding, reading::measure);
+    reading.measureAll(deciding);
     reading.each(rows, this::judge);
     boolean[] surelyStays = new boolean[rows.size()];
     reading.each(
@@ -43,7 +43,6 @@ final class Judges {
       }
     }
     reading.each(rows, merging::judge);
-    reading.forget();
     return Check.of(reading);
   }
 

@@ -31,6 +31,9 @@ final class Reading {
 
   static final int FAMILIES = 2;
 
+  /** Takers from which on a remainder is found from what they decide, where that can be. */
+  private static final int MANY = 512;
+
   private Stack stack;
   private final Space space;
   private final List<Row> rows = new ArrayList<>();
@@ -55,9 +58,7 @@ final class Reading {
     Set<Region> regions = Collections.newSetFromMap(new IdentityHashMap<>());
     stack.entries().forEach(e -> regions.addAll(e.regions()));
     space = new Space(stack.universe(), regions);
-    for (Entry entry : stack.entries()) {
-      rows.add(row(entry, new Place(rows.size()), rows));
-    }
+    make(stack.entries());
     living = (int) rows.stream().filter(r -> r.entry.living()).count();
     for (int f = 0; f < FAMILIES; f++) {
       List<Box> boxes = new ArrayList<>();
@@ -69,7 +70,39 @@ final class Reading {
         }
       }
       index[f] = new BoxIndex(boxes);
-      widest[f] = living == 0 ? index[f] : new BoxIndex(wide);
+      index[f].rememberAll();
+      widest[f] = index[f];
+      if (living > 0) {
+        widest[f] = new BoxIndex(wide);
+        widest[f].rememberAll();
+      }
+    }
+  }
+
+  private void make(List<Entry> entries) {
+    List<Place> places = IntStream.range(0, entries.size()).mapToObj(Place::new).toList();
+    List<Area> areas = space.areas(entries.stream().map(Entry::regions).toList(), places);
+    int floor = 0;
+    while (floor < entries.size() && entries.get(floor).kind() != Entry.Kind.FLOOR) {
+      floor++;
+    }
+    Row[] out = new Row[floor];
+    Area[] wide = new Area[floor];
+    for (int i = 0; i < floor; i++) {
+      Entry entry = entries.get(i);
+      wide[i] = entry.living() ? space.area(entry.widest(), places.get(i)) : areas.get(i);
+    }
+    IntStream.range(0, floor)
+        .parallel()
+        .forEach(
+            i -> {
+              Space.Size size = space.size(areas.get(i));
+              out[i] = new Row(i, places.get(i), entries.get(i), areas.get(i), wide[i], size);
+            });
+    rows.addAll(List.of(out));
+    made = floor;
+    for (Entry entry : entries.subList(floor, entries.size())) {
+      rows.add(row(entry, new Place(rows.size()), rows));
     }
   }
 
@@ -152,14 +185,6 @@ final class Reading {
     living -= row.entry.living() ? 1 : 0;
   }
 
-  /** Lets go of remembered answers. */
-  void forget() {
-    for (int f = 0; f < FAMILIES; f++) {
-      index[f].forget();
-      widest[f].forget();
-    }
-  }
-
   /** The boxes of deciding lines that meet a box, in stack order. */
   Box[] meeting(int family, Box box) {
     return index[family].meeting(box);
@@ -213,7 +238,24 @@ final class Reading {
     return Arrays.copyOf(out, n);
   }
 
-  /** Finds what a row decides: how much, and a point of it. */
+  /** Finds what each of the rows, in stack order, decides. */
+  void measureAll(List<Row> some) {
+    List<Row> last = some.stream().filter(row -> mostAbove(row) >= MANY).toList();
+    each(some.stream().filter(row -> mostAbove(row) < MANY).toList(), this::measure);
+    last.forEach(this::measure);
+  }
+
+  private int mostAbove(Row row) {
+    int most = 0;
+    for (int f = 0; f < FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        most = Math.max(most, above(meeting(f, box), row));
+      }
+    }
+    return most;
+  }
+
+  /** Finds what a row decides: how much, and a point of it; all rows above are measured. */
   void measure(Row row) {
     row.undecided = false;
     row.point = null;
@@ -222,8 +264,7 @@ final class Reading {
       for (int f = 0; f < FAMILIES; f++) {
         for (Box box : row.area.boxes(f)) {
           Box[] met = meeting(f, box);
-          int count = above(met, row);
-          Remainder.Left part = space.left(remainder(), f, box, met, count);
+          Remainder.Left part = left(f, box, met, above(met, row));
           left[f] = left[f].add(part.size());
           if (row.point == null && part.point() != null) {
             row.point = part.point();
@@ -236,6 +277,32 @@ final class Reading {
       undecided(row);
     }
     derive(row);
+  }
+
+  /**
+   * How much the takers leave of a box. Where they are many and mostly hold nothing outside of it,
+   * that is all of it less what each of them decides.
+   */
+  private Remainder.Left left(int family, Box box, Box[] takers, int count) {
+    if (count < MANY) {
+      return space.left(remainder(), family, box, takers, count);
+    }
+    BigInteger taken = BigInteger.ZERO;
+    Row last = null;
+    for (int i = 0; i < count; i++) {
+      Row upper = row(takers[i]);
+      if (upper != last) {
+        if (upper.undecided || !upper.area.boxes(family).stream().allMatch(b -> b.within(box))) {
+          return space.left(remainder(), family, box, takers, count);
+        }
+        taken = taken.add(upper.left().of(family));
+        last = upper;
+      }
+    }
+    BigInteger size = space.size(family, box).of(family).subtract(taken);
+    long[] point =
+        size.signum() == 0 ? null : space.point(remainder(), box, takers, count);
+    return new Remainder.Left(size, point);
   }
 
   private static void undecided(Row row) {
@@ -272,7 +339,7 @@ final class Reading {
           for (Box other : shared.boxes(f)) {
             Optional<Box> both = box.common(other);
             if (both.isPresent()) {
-              Box[] met = meeting(f, both.get());
+              Box[] met = meetingOnce(f, both.get());
               gain[f] =
                   gain[f].add(space.left(remainder(), f, both.get(), met, above(met, row)).size());
             }
@@ -320,7 +387,6 @@ final class Reading {
     stack = next;
     rows.clear();
     rows.addAll(now);
-    forget();
   }
 
   /** A packet the row decides; null where there is none. */

@@ -232,7 +232,6 @@ public final class Recheck {
       return afresh(next);
     }
     judge(touched);
-    reading.forget();
     check = Check.of(reading);
     return check;
   }

@@ -17,11 +17,6 @@ public final class Box {
   /** Counts the boxes of one line from 0. */
   int part;
 
-  /** What an index last answered about the box, for as long as the index does not change. */
-  Box[] met;
-
-  Object metBy;
-
   private final Place place;
 
   Box(long[][] sets, int restricted, Place place) {

@@ -6,8 +6,13 @@ import java.util.Collection;
 import java.util.Collections;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Queue;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.IntStream;
 
 /**
  * Finds the boxes that share a packet with a given box, or hold a given point.
@@ -23,7 +28,8 @@ public final class BoxIndex {
   private static final int LEAF = 8;
   private static final int SAMPLE = 64;
   private static final int MOST_WAITING = 48;
-  private static final int MOST_REMEMBERED = 4_000_000;
+  private static final int MOST_REMEMBERED = 12_000_000;
+  private static final int BLOCK = 1024;
 
   /** Boxes below and above a number in one dimension, and those across it; or a few boxes. */
   private static final class Node {
@@ -34,16 +40,52 @@ public final class BoxIndex {
     Node across;
     Box[] boxes;
 
+    /** Where the boxes begin and end, by dimension, and the dimensions that all restrict. */
+    final long[] hull = new long[HULL];
+
+    int restricted = -1;
+
     /** For each box of a leaf and each dimension where it begins and ends, side by side. */
     long[] hulls;
+
+    /** Whether some span of a box reaches in between where the boxes begin and end. */
+    boolean near(Box box, int dimensions) {
+      for (int rest = dimensions; rest != 0; rest &= rest - 1) {
+        int d = Integer.numberOfTrailingZeros(rest);
+        if (!Spans.meet(box.sets[d], hull[2 * d], hull[2 * d + 1])) {
+          return false;
+        }
+      }
+      return true;
+    }
+
+    void enclose(Box[] all, int from, int to) {
+      for (int d = 0; d < Dimension.COUNT; d++) {
+        hull[2 * d] = Long.MAX_VALUE;
+      }
+      for (int i = from; i < to; i++) {
+        restricted &= all[i].restricted;
+        for (int d = 0; d < Dimension.COUNT; d++) {
+          long[] set = all[i].sets[d];
+          hull[2 * d] = Math.min(hull[2 * d], set[0]);
+          hull[2 * d + 1] = Math.max(hull[2 * d + 1], set[set.length - 1]);
+        }
+      }
+    }
   }
 
   private static final int HULL = 2 * Dimension.COUNT;
 
   private final List<Box> waiting = new ArrayList<>();
   private final Set<Box> gone = Collections.newSetFromMap(new IdentityHashMap<>());
+
+  /** Remembered answers by box, kept true as boxes come and go. */
+  private final Map<Box, Box[]> answers = new ConcurrentHashMap<>();
+
+  /** Boxes with a remembered answer that are not in the index; nothing keeps those true. */
+  private final Queue<Box> strangers = new ConcurrentLinkedQueue<>();
+
   private final AtomicInteger remembered = new AtomicInteger();
-  private Object version = new Object();
   private Box[] built;
   private Node root;
 
@@ -53,23 +95,20 @@ public final class BoxIndex {
   }
 
   private void build(Box[] boxes) {
-    built = boxes;
+    built = boxes.clone();
     waiting.clear();
     gone.clear();
-    root = boxes.length == 0 ? null : node(boxes.clone(), 0, boxes.length, -1);
+    root = boxes.length == 0 ? null : node(built, 0, boxes.length, -1);
   }
 
   private static Node node(Box[] boxes, int from, int to, int last) {
     Node node = new Node();
+    node.enclose(boxes, from, to);
     if (to - from <= LEAF || !split(node, boxes, from, to, last)) {
       node.boxes = Arrays.copyOfRange(boxes, from, to);
       node.hulls = new long[HULL * node.boxes.length];
       for (int i = 0; i < node.boxes.length; i++) {
-        for (int d = 0; d < Dimension.COUNT; d++) {
-          long[] set = node.boxes[i].sets[d];
-          node.hulls[i * HULL + 2 * d] = set[0];
-          node.hulls[i * HULL + 2 * d + 1] = set[set.length - 1];
-        }
+        hull(node.boxes[i], node.hulls, i * HULL);
       }
     }
     return node;
@@ -162,26 +201,61 @@ public final class BoxIndex {
     return apart;
   }
 
-  /** Lets go of remembered answers. */
-  public void forget() {
-    version = new Object();
-    remembered.set(0);
-  }
-
   /** Adds a box. */
   public void add(Box box) {
-    forget();
+    forgetStrangers();
+    Box[] met = find(box);
+    for (Box other : met) {
+      answers.computeIfPresent(other, (key, answer) -> with(answer, box));
+    }
+    remember(box, with(met, box));
     waiting.add(box);
     tidy();
   }
 
   /** Takes a box out. */
   public void remove(Box box) {
-    forget();
+    forgetStrangers();
+    for (Box other : meeting(box)) {
+      answers.computeIfPresent(other, (key, answer) -> without(answer, box));
+    }
+    answers.remove(box);
     if (!waiting.remove(box)) {
       gone.add(box);
       tidy();
     }
+  }
+
+  private void forgetStrangers() {
+    for (Box box = strangers.poll(); box != null; box = strangers.poll()) {
+      answers.remove(box);
+    }
+  }
+
+  private static Box[] with(Box[] sorted, Box box) {
+    int at = sorted.length;
+    while (at > 0 && key(sorted[at - 1]) > key(box)) {
+      at--;
+    }
+    Box[] out = new Box[sorted.length + 1];
+    System.arraycopy(sorted, 0, out, 0, at);
+    out[at] = box;
+    System.arraycopy(sorted, at, out, at + 1, sorted.length - at);
+    return out;
+  }
+
+  private static Box[] without(Box[] sorted, Box box) {
+    int at = 0;
+    while (at < sorted.length && sorted[at] != box) {
+      at++;
+    }
+    if (at == sorted.length) {
+      return sorted;
+    }
+    Box[] out = new Box[sorted.length - 1];
+    System.arraycopy(sorted, 0, out, 0, at);
+    System.arraycopy(sorted, at + 1, out, at, out.length - at);
+    return out;
   }
 
   private void tidy() {
@@ -199,32 +273,44 @@ public final class BoxIndex {
 
   /**
    * The boxes that share a packet with the given one, by the order of their places; not to be
-   * changed. Answers are remembered until the index changes, as long as there is room.
+   * changed. Answers are remembered as long as there is room.
    */
   public Box[] meeting(Box box) {
-    if (box.metBy == version) {
-      return box.met;
+    Box[] known = answers.get(box);
+    if (known != null) {
+      return known;
     }
     Box[] met = find(box);
-    if (remembered.addAndGet(met.length + 4) < MOST_REMEMBERED) {
-      box.met = met;
-      box.metBy = version;
-    } else {
-      box.met = null;
+    if (remember(box, met) && !among(met, box)) {
+      strangers.add(box);
     }
     return met;
+  }
+
+  private boolean remember(Box box, Box[] met) {
+    boolean room = remembered.addAndGet(met.length + 8) < MOST_REMEMBERED;
+    if (room) {
+      answers.put(box, met);
+    } else {
+      remembered.addAndGet(-met.length - 8);
+    }
+    return room;
+  }
+
+  private static boolean among(Box[] boxes, Box box) {
+    for (Box other : boxes) {
+      if (other == box) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** The same without remembering the answer. */
   public Box[] find(Box box) {
     Found found = new Found();
     if (root != null) {
-      long[] hull = new long[HULL];
-      for (int d = 0; d < Dimension.COUNT; d++) {
-        hull[2 * d] = box.sets[d][0];
-        hull[2 * d + 1] = box.sets[d][box.sets[d].length - 1];
-      }
-      meeting(root, box, hull, found);
+      meeting(root, box, hull(box, new long[HULL], 0), several(box), found);
     }
     for (Box other : waiting) {
       if (other.meets(box)) {
@@ -234,11 +320,113 @@ public final class BoxIndex {
     return found.inOrder();
   }
 
-  private void meeting(Node node, Box box, long[] hull, Found found) {
+  /** The restricted dimensions in which a box has more than one span. */
+  private static int several(Box box) {
+    int several = 0;
+    for (int d = 0; d < Dimension.COUNT; d++) {
+      several |= box.sets[d].length > 2 ? 1 << d : 0;
+    }
+    return several & box.restricted;
+  }
+
+  private static long[] hull(Box box, long[] hulls, int at) {
+    for (int d = 0; d < Dimension.COUNT; d++) {
+      long[] set = box.sets[d];
+      hulls[at + 2 * d] = set[0];
+      hulls[at + 2 * d + 1] = set[set.length - 1];
+    }
+    return hulls;
+  }
+
+  /**
+   * Finds and remembers the answers for all boxes that have just been built in. Boxes that are near
+   * in the tree go through it together, so that its parts are fetched once for many of them.
+   */
+  public void rememberAll() {
+    int blocks = (built.length + BLOCK - 1) / BLOCK;
+    IntStream.range(0, blocks)
+        .parallel()
+        .filter(b -> remembered.get() < MOST_REMEMBERED)
+        .forEach(b -> new Block(b * BLOCK, Math.min(built.length, (b + 1) * BLOCK)).answer());
+  }
+
+  /** Boxes that are looked up together. */
+  private final class Block {
+    private final Box[] boxes;
+    private final long[] hulls;
+    private final int[] restricted;
+    private final int[] several;
+    private final Found[] found;
+
+    Block(int from, int to) {
+      boxes = Arrays.copyOfRange(built, from, to);
+      hulls = new long[HULL * boxes.length];
+      restricted = new int[boxes.length];
+      several = new int[boxes.length];
+      found = new Found[boxes.length];
+      for (int i = 0; i < boxes.length; i++) {
+        hull(boxes[i], hulls, i * HULL);
+        restricted[i] = boxes[i].restricted;
+        several[i] = several(boxes[i]);
+        found[i] = new Found();
+      }
+    }
+
+    void answer() {
+      visit(root, IntStream.range(0, boxes.length).toArray(), boxes.length);
+      for (int i = 0; i < boxes.length; i++) {
+        remember(boxes[i], found[i].inOrder());
+      }
+    }
+
+    private void visit(Node node, int[] some, int count) {
+      int[] near = new int[count];
+      int n = 0;
+      for (int i = 0; i < count; i++) {
+        int at = some[i];
+        near[n] = at;
+        n += near(node, at) ? 1 : 0;
+      }
+      if (n == 0) {
+        return;
+      }
+      if (node.boxes == null) {
+        visit(node.below, near, n);
+        visit(node.above, near, n);
+        if (node.across != null) {
+          visit(node.across, near, n);
+        }
+        return;
+      }
+      for (int k = 0; k < node.boxes.length; k++) {
+        Box other = node.boxes[k];
+        for (int i = 0; i < n; i++) {
+          int at = near[i];
+          int both = restricted[at] & other.restricted;
+          if (BoxIndex.near(node.hulls, k * HULL, hulls, at * HULL, both)
+              && other.meets(boxes[at])) {
+            found[at].add(other);
+          }
+        }
+      }
+    }
+
+    private boolean near(Node node, int at) {
+      int both = restricted[at] & node.restricted;
+      return BoxIndex.near(node.hull, 0, hulls, at * HULL, both)
+          && node.near(boxes[at], both & several[at]);
+    }
+  }
+
+  private void meeting(Node node, Box box, long[] hull, int several, Found found) {
+    int both = node.restricted & box.restricted;
+    if (!near(node.hull, 0, hull, 0, both) || !node.near(box, both & several)) {
+      return;
+    }
     if (node.boxes != null) {
       for (int i = 0; i < node.boxes.length; i++) {
-        if (near(node.hulls, i * HULL, hull, box.restricted)) {
-          Box other = node.boxes[i];
+        Box other = node.boxes[i];
+        if (near(node.hulls, i * HULL, hull, 0, box.restricted & other.restricted)) {
           if (other.meets(box) && !isGone(other)) {
             found.add(other);
           }
@@ -246,21 +434,17 @@ public final class BoxIndex {
       }
       return;
     }
-    if (hull[2 * node.dimension] < node.middle) {
-      meeting(node.below, box, hull, found);
-    }
-    if (hull[2 * node.dimension + 1] > node.middle) {
-      meeting(node.above, box, hull, found);
-    }
+    meeting(node.below, box, hull, several, found);
+    meeting(node.above, box, hull, several, found);
     if (node.across != null) {
-      meeting(node.across, box, hull, found);
+      meeting(node.across, box, hull, several, found);
     }
   }
 
-  private static boolean near(long[] hulls, int at, long[] hull, int dimensions) {
+  private static boolean near(long[] a, int atA, long[] b, int atB, int dimensions) {
     for (int rest = dimensions; rest != 0; rest &= rest - 1) {
       int d = 2 * Integer.numberOfTrailingZeros(rest);
-      if (hulls[at + d] >= hull[d + 1] || hulls[at + d + 1] <= hull[d]) {
+      if (a[atA + d] >= b[atB + d + 1] || a[atA + d + 1] <= b[atB + d]) {
         return false;
       }
     }
@@ -305,6 +489,11 @@ public final class BoxIndex {
     }
   }
 
+  /** By place, then by part. */
+  private static long key(Box box) {
+    return (long) box.place().order() << 12 | box.part;
+  }
+
   /** A growing list of fewer than two million boxes, each one of fewer than 4,096 of its line. */
   private static final class Found {
     private Box[] boxes = new Box[16];
@@ -320,7 +509,7 @@ public final class BoxIndex {
     Box[] inOrder() {
       long[] keys = new long[count];
       for (int i = 0; i < count; i++) {
-        keys[i] = (long) boxes[i].place().order() << 33 | (long) boxes[i].part << 21 | i;
+        keys[i] = key(boxes[i]) << 21 | i;
       }
       Arrays.sort(keys);
       Box[] out = new Box[count];

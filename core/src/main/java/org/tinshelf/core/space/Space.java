@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.tinshelf.core.model.U128;
 
 /**
@@ -60,6 +61,27 @@ public final class Space {
   public Area everything() {
     Place place = new Place(-1);
     return new Area(List.of(planes[0].everything(place)), List.of(planes[1].everything(place)));
+  }
+
+  /** The packets in all regions of each of many lists, at each one's place. */
+  public List<Area> areas(List<List<Region>> regions, List<Place> places) {
+    List<List<List<Box>>> families =
+        IntStream.range(0, planes.length)
+            .parallel()
+            .mapToObj(
+                family -> {
+                  List<List<Box>> boxes = new ArrayList<>(regions.size());
+                  for (int i = 0; i < regions.size(); i++) {
+                    boxes.add(planes[family].boxes(regions.get(i), places.get(i)));
+                  }
+                  return boxes;
+                })
+            .toList();
+    List<Area> out = new ArrayList<>(regions.size());
+    for (int i = 0; i < regions.size(); i++) {
+      out.add(new Area(families.get(0).get(i), families.get(1).get(i)));
+    }
+    return out;
   }
 
   Plane plane(int family) {

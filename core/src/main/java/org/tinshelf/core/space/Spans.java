@@ -95,6 +95,12 @@ public final class Spans {
     return relation(a, b) != APART;
   }
 
+  /** Whether the set has a number from {@code from} to before {@code to}. */
+  static boolean meet(long[] set, long from, long to) {
+    int i = firstEndingAfter(set, from);
+    return i < set.length && set[i] < to;
+  }
+
   /** Whether every number of {@code a} is in {@code b}. */
   static boolean within(long[] a, long[] b) {
     return a.length == 0 || relation(a, b) == COVERS;
