@@ -53,13 +53,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
   }
 
   private static void append(Row row, Finding.Positions positions, List<Finding> out) {
-    List<Verdict> own = row.verdicts;
-    if (row.fromBelow != null || row.mergeable != null) {
-      own = new ArrayList<>(own);
-      Optional.ofNullable(row.fromBelow).ifPresent(own::add);
-      Optional.ofNullable(row.mergeable).ifPresent(own::add);
-      own.sort(Comparator.comparing(Verdict::kind));
-    }
+    List<Verdict> own = row.verdicts();
     for (Verdict verdict : own) {
       out.add(new Finding(verdict, positions, row.decides() ? row.reach() : 0));
     }

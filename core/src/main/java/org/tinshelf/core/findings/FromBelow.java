@@ -28,10 +28,20 @@ final class FromBelow {
 
   /** Whether no matter what else goes the row has to stay: one packet shows it. */
   boolean surelyStays(Row row) {
-    if (!row.isRule()) {
-      return true;
-    }
-    return row.point != null && fallsOtherwise(row, r -> Optional.empty());
+    row.fallsTo = null;
+    row.fallsTo =
+        !row.isRule()
+            ? row
+            : row.point == null ? null : fallsOtherwise(row, r -> Optional.empty());
+    return row.fallsTo != null;
+  }
+
+  /** The same of a row whose point is as before, after a change in which some lines came. */
+  boolean stillSurelyStays(Row row, List<Row> come, int update) {
+    return row.fallsTo != null
+        && row.fallsTo.update == update
+        && come.stream()
+            .noneMatch(other -> other.decides() && other.area.contains(row.family, row.point));
   }
 
   /** Tells whether a row stays, where that is known. */
@@ -39,7 +49,8 @@ final class FromBelow {
     Optional<Boolean> stays(Row row);
   }
 
-  private boolean fallsOtherwise(Row row, Known known) {
+  /** The line that would treat a row's point otherwise were the row gone; null where none would. */
+  private Row fallsOtherwise(Row row, Known known) {
     Outcome own = outcome(row);
     for (Box box : reading.matching(row.family, row.point)) {
       Row next = reading.row(box);
@@ -52,13 +63,13 @@ final class FromBelow {
         continue;
       }
       if (outcome(next).equals(own)) {
-        return false;
+        return null;
       }
       if (certain) {
-        return true;
+        return next;
       }
     }
-    return false;
+    return null;
   }
 
   /** Judges a row when all below it are judged: sets whether it stays, and what there is to say. */
@@ -72,7 +83,7 @@ final class FromBelow {
       row.stays = false;
       return;
     }
-    if (fallsOtherwise(row, r -> Optional.of(r.stays))) {
+    if (fallsOtherwise(row, r -> Optional.of(r.stays)) != null) {
       return;
     }
     try {
@@ -102,6 +113,7 @@ final class FromBelow {
             if (point != null) {
               row.point = point;
               row.family = f;
+              row.fallsTo = null;
               return false;
             }
           }

@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import org.tinshelf.core.space.Remainder;
 
@@ -48,8 +47,22 @@ final class Judges {
 
   /** What can be said of a row when all rows are measured. */
   void judge(Row row) {
+    decided(row);
+    opposed(row, () -> conflicts.judge(row));
+    written(row);
+  }
+
+  /** What has become of a row that decides something, and as surely, as before an update. */
+  void again(Row row, int update) {
+    decided(row);
+    opposed(row, () -> conflicts.again(row, update));
+    if (reading.anyLiving()) {
+      written(row);
+    }
+  }
+
+  private void decided(Row row) {
     List<Verdict> out = new ArrayList<>(2);
-    Housekeeping housekeeping = new Housekeeping(reading.stack());
     try {
       if (row.undecided) {
         out.add(Check.notDecided(row));
@@ -59,14 +72,25 @@ final class Judges {
         silentEnds.judge(row, out::add);
         openSelf.judge(row, out::add);
       }
-      conflicts.judge(row, out::add);
     } catch (Remainder.Exhausted e) {
-      out.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
       out.add(Check.notDecided(row));
     }
-    housekeeping.judge(row, out::add);
-    out.sort(Comparator.comparing(Verdict::kind));
-    row.verdicts = List.copyOf(out);
+    row.decided = out;
+  }
+
+  private static void opposed(Row row, Runnable judge) {
+    try {
+      judge.run();
+    } catch (Remainder.Exhausted e) {
+      row.opposed = Conflicts.Found.NOTHING;
+      row.decided.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
+      row.decided.add(Check.notDecided(row));
+    }
+  }
+
+  private void written(Row row) {
+    row.written = new ArrayList<>(2);
+    new Housekeeping(reading.stack()).judge(row, row.written::add);
   }
 
   FromBelow fromBelow() {

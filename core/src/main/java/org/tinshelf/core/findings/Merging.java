@@ -53,6 +53,13 @@ final class Merging {
 
   /** For each field that can widen a hash of all others; 0 for the rest. */
   private static long[] keys(Row row, Rule rule) {
+    if (row.groups == null) {
+      row.groups = hashes(row, rule);
+    }
+    return row.groups;
+  }
+
+  private static long[] hashes(Row row, Rule rule) {
     long[] hashes = new long[FIELDS.length];
     long all = mix(row.entry.list().hashCode(), FIELDS.length);
     all += mix(rule.action().hashCode(), 11) + mix(rule.log().ordinal(), 12);

@@ -4,12 +4,14 @@ import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.IntConsumer;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.tinshelf.core.space.Area;
@@ -158,7 +160,12 @@ final class Reading {
 
   /** Runs something for each row, on all processors. */
   void each(List<Row> some, Consumer<Row> action) {
-    IntStream.range(0, some.size()).parallel().forEach(i -> action.accept(some.get(i)));
+    each(IntStream.range(0, some.size()), i -> action.accept(some.get(i)));
+  }
+
+  /** Runs something for each of the numbers, on all processors. */
+  void each(IntStream numbers, IntConsumer action) {
+    numbers.parallel().forEach(action);
   }
 
   void add(Row row) {
@@ -259,6 +266,7 @@ final class Reading {
   void measure(Row row) {
     row.undecided = false;
     row.point = null;
+    row.fallsTo = null;
     BigInteger[] left = {BigInteger.ZERO, BigInteger.ZERO};
     try {
       for (int f = 0; f < FAMILIES; f++) {
@@ -324,11 +332,23 @@ final class Reading {
     }
   }
 
+  /** By family and box of a row, the boxes of deciding lines that meet it. */
+  List<List<Box[]>> allMeeting(Row row) {
+    List<List<Box[]>> out = new ArrayList<>(FAMILIES);
+    for (int f = 0; f < FAMILIES; f++) {
+      int family = f;
+      out.add(row.area.boxes(f).stream().map(box -> meeting(family, box)).toList());
+    }
+    return out;
+  }
+
   /**
-   * Adds to what a row decides, or takes from it, what it shares with an area and no line above
-   * takes: that line has just left the index, or is about to enter it.
+   * Adds to what a row decides, or takes from it, what it shares with an upper row and no line
+   * above takes: the upper row has just left the index, or is about to enter it.
+   *
+   * @param met what the boxes of the upper row meet
    */
-  void gain(Row row, Area shared, int sign) {
+  void gain(Row row, Row upper, List<List<Box[]>> met, int sign) {
     if (row.undecided) {
       return;
     }
@@ -336,12 +356,16 @@ final class Reading {
       BigInteger[] gain = {BigInteger.ZERO, BigInteger.ZERO};
       for (int f = 0; f < FAMILIES; f++) {
         for (Box box : row.area.boxes(f)) {
-          for (Box other : shared.boxes(f)) {
-            Optional<Box> both = box.common(other);
+          for (int i = 0; i < upper.area.boxes(f).size(); i++) {
+            Optional<Box> both = box.common(upper.area.boxes(f).get(i));
             if (both.isPresent()) {
-              Box[] met = meetingOnce(f, both.get());
+              Box[] own = meeting(f, box);
+              Box[] other = met.get(f).get(i);
+              Box[] fewer = own.length < other.length ? own : other;
+              Box[] takers = fewer.length < MANY ? fewer : meetingOnce(f, both.get());
               gain[f] =
-                  gain[f].add(space.left(remainder(), f, both.get(), met, above(met, row)).size());
+                  gain[f].add(
+                      space.left(remainder(), f, both.get(), takers, above(takers, row)).size());
             }
           }
         }
@@ -353,16 +377,22 @@ final class Reading {
     }
   }
 
-  /** Finds the rest of what is known of a row whose measure has changed. */
-  void settle(Row row) {
+  /**
+   * Finds the rest of what is known of a row whose measure has changed.
+   *
+   * @param come lines that are new
+   */
+  void settle(Row row, List<Row> come) {
     if (row.undecided) {
       measure(row);
       return;
     }
     if (!row.live()) {
       row.point = null;
-    } else if (row.point == null || !decides(row, row.family, row.point)) {
+      row.fallsTo = null;
+    } else if (row.point == null || come.stream().anyMatch(other -> takesPoint(other, row))) {
       row.point = null;
+      row.fallsTo = null;
       for (int f = 0; f < FAMILIES && row.point == null; f++) {
         for (Box box : row.area.boxes(f)) {
           Box[] met = meeting(f, box);
@@ -377,9 +407,10 @@ final class Reading {
     derive(row);
   }
 
-  private boolean decides(Row row, int family, long[] point) {
-    Box[] matching = matching(family, point);
-    return matching.length > 0 && row(matching[0]) == row;
+  private static boolean takesPoint(Row other, Row row) {
+    return other.decides()
+        && other.place.order() < row.place.order()
+        && other.area.contains(row.family, row.point);
   }
 
   /** Goes on with other rows, which are numbered already. */
@@ -443,20 +474,29 @@ final class Reading {
     return false;
   }
 
-  /** The rows of boxes, each once, in stack order. */
-  List<Row> rows(List<Box> boxes) {
-    int[] orders = new int[boxes.size()];
-    for (int i = 0; i < orders.length; i++) {
-      orders[i] = boxes.get(i).place().order();
-    }
-    Arrays.sort(orders);
-    List<Row> out = new ArrayList<>(orders.length);
-    for (int i = 0; i < orders.length; i++) {
-      if (i == 0 || orders[i] != orders[i - 1]) {
-        out.add(rows.get(orders[i]));
+  /** Rows each once, in stack order. */
+  static List<Row> once(List<Row> some) {
+    List<Row> sorted = some;
+    for (int i = 1; i < some.size() && sorted == some; i++) {
+      if (some.get(i).place.order() < some.get(i - 1).place.order()) {
+        sorted = new ArrayList<>(some);
+        sorted.sort(Comparator.comparingInt(row -> row.place.order()));
       }
     }
+    List<Row> out = new ArrayList<>(sorted.size());
+    Row last = null;
+    for (Row row : sorted) {
+      if (row != last) {
+        out.add(row);
+      }
+      last = row;
+    }
     return out;
+  }
+
+  /** The rows of boxes, each once, in stack order. */
+  List<Row> rows(List<Box> boxes) {
+    return once(boxes.stream().map(this::row).toList());
   }
 
   /** The rows that meet a row, or may come to, above and below; itself not. */

@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -10,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.IntStream;
 import org.tinshelf.core.model.Rule;
+import org.tinshelf.core.space.Box;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.stack.Entry;
@@ -210,6 +211,8 @@ public final class Recheck {
       if (row == null) {
         row = reading.row(next.entries().get(i), new Place(i), rows);
         row.update = updates;
+        row.near = updates;
+        row.turned = updates;
         come.add(row);
       }
       row.place.order(i);
@@ -231,7 +234,7 @@ public final class Recheck {
     if (hadLiving != reading.anyLiving()) {
       return afresh(next);
     }
-    judge(touched);
+    judge(touched, come);
     check = Check.of(reading);
     return check;
   }
@@ -274,7 +277,9 @@ public final class Recheck {
   }
 
   private void touch(Row row, int sign, Touched touched) {
+    List<Row> lower = new ArrayList<>();
     for (Row other : reading.around(row)) {
+      other.near = updates;
       if (other.place.order() < row.place.order()) {
         touched.above.add(other);
         judges.merging().below(other).stream()
@@ -283,34 +288,74 @@ public final class Recheck {
       } else {
         touched.below(other);
         if (row.decides() && other.decides()) {
-          reading.gain(other, row.area, sign);
+          lower.add(other);
         }
       }
+    }
+    if (!lower.isEmpty()) {
+      List<List<Box[]>> met = reading.allMeeting(row);
+      reading.each(lower, other -> reading.gain(other, row, met, sign));
     }
   }
 
-  private void judge(Touched touched) {
+  private void judge(Touched touched, List<Row> come) {
+    List<Row> below = List.copyOf(touched.below);
+    reading.each(below.stream().filter(Row::decides).toList(), row -> reading.settle(row, come));
     Set<Row> again = rowSet();
-    again.addAll(touched.below);
-    for (Row row : touched.below) {
-      if (row.decides()) {
-        reading.settle(row);
-        if (touched.matters(row)) {
-          reading.around(row).stream()
-              .filter(other -> other.place.order() > row.place.order())
-              .forEach(again::add);
-        }
+    again.addAll(below);
+    for (Row row : below) {
+      if (row.decides() && touched.matters(row)) {
+        row.turned = updates;
+        reading.around(row).stream()
+            .filter(other -> other.place.order() > row.place.order())
+            .forEach(again::add);
       }
     }
-    inOrder(again).forEach(judges::judge);
+    reading.each(List.copyOf(again), this::judge);
+    judgeFromBelow(touched, come);
 
+    Set<Row> merges = rowSet();
+    merges.addAll(touched.below);
+    merges.addAll(touched.regroup);
+    touched.below.forEach(row -> merges.addAll(judges.merging().below(row)));
+    reading.each(List.copyOf(merges), judges.merging()::judge);
+  }
+
+  private void judge(Row row) {
+    if (row.turned == updates || row.undecided || !row.live()) {
+      judges.judge(row);
+    } else {
+      judges.again(row, updates);
+    }
+  }
+
+  private void judgeFromBelow(Touched touched, List<Row> come) {
+    Set<Row> near = rowSet();
+    near.addAll(touched.below);
+    near.addAll(touched.above);
+    List<Row> deciding = near.stream().filter(Row::decides).toList();
+    boolean[] sure = new boolean[deciding.size()];
+    FromBelow fromBelow = judges.fromBelow();
+    reading.each(
+        IntStream.range(0, sure.length),
+        i -> {
+          Row row = deciding.get(i);
+          sure[i] =
+              row.live()
+                  && (fromBelow.stillSurelyStays(row, come, updates)
+                      || fromBelow.surelyStays(row));
+        });
     TreeSet<Row> waiting = new TreeSet<>(Comparator.comparing(r -> -r.place.order()));
-    touched.below.stream().filter(Row::decides).forEach(waiting::add);
-    touched.above.stream().filter(Row::decides).forEach(waiting::add);
+    for (int i = 0; i < sure.length; i++) {
+      Row row = deciding.get(i);
+      if (!sure[i] || !row.stays || row.fromBelow != null) {
+        waiting.add(row);
+      }
+    }
     while (!waiting.isEmpty()) {
       Row row = waiting.pollFirst();
       boolean stayed = row.stays;
-      judges.fromBelow().judge(row);
+      fromBelow.judge(row);
       if (row.stays != stayed) {
         for (Row other : reading.around(row)) {
           if (other.decides() && other.place.order() < row.place.order()) {
@@ -319,17 +364,5 @@ public final class Recheck {
         }
       }
     }
-
-    Set<Row> merges = rowSet();
-    merges.addAll(touched.below);
-    merges.addAll(touched.regroup);
-    touched.below.forEach(row -> merges.addAll(judges.merging().below(row)));
-    merges.forEach(judges.merging()::judge);
-  }
-
-  private static Collection<Row> inOrder(Set<Row> rows) {
-    List<Row> out = new ArrayList<>(rows);
-    out.sort(Comparator.comparing(r -> r.place.order()));
-    return out;
   }
 }

@@ -1,5 +1,7 @@
 package org.tinshelf.core.findings;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import org.tinshelf.core.space.Area;
 import org.tinshelf.core.space.Place;
@@ -48,6 +50,18 @@ final class Row {
   /** Marks the row as one that stays in the update of this number. */
   int update;
 
+  /** The number of the update in which a line that shares packets with this one came or went. */
+  int near;
+
+  /** The number of the update in which the line began or ceased to decide anything. */
+  int turned;
+
+  /** Whether the line's point shows that it stays, whatever rules go; and the line it rests on. */
+  Row fallsTo;
+
+  /** Under what the rule is filed for merging; null while nobody asked. */
+  long[] groups;
+
   private final boolean decides;
   private final boolean floor;
 
@@ -57,8 +71,14 @@ final class Row {
   /** Whether the line stays when every reported rule is removed. */
   boolean stays = true;
 
-  /** What was found about the line alone, and about it and those above it. */
-  List<Verdict> verdicts = List.of();
+  /** What was found about what the line decides. */
+  List<Verdict> decided = List.of();
+
+  /** What was found about the rule as it is written. */
+  List<Verdict> written = List.of();
+
+  /** What was found about the line and those above it with the opposite effect. */
+  Conflicts.Found opposed = Conflicts.Found.NOTHING;
 
   /** Found by the pass from the bottom; null where the line cannot go. */
   Verdict fromBelow;
@@ -112,5 +132,28 @@ final class Row {
   /** Not a number where it is not known. */
   double reach() {
     return reach;
+  }
+
+  /** All that was found, by kind. */
+  List<Verdict> verdicts() {
+    if (fromBelow == null && mergeable == null && opposed == Conflicts.Found.NOTHING) {
+      if (written.isEmpty() && decided.size() < 2) {
+        return decided;
+      }
+      if (decided.isEmpty() && written.size() < 2) {
+        return written;
+      }
+    }
+    List<Verdict> out = new ArrayList<>(decided);
+    out.addAll(opposed.verdicts());
+    out.addAll(written);
+    if (fromBelow != null) {
+      out.add(fromBelow);
+    }
+    if (mergeable != null) {
+      out.add(mergeable);
+    }
+    out.sort(Comparator.comparing(Verdict::kind));
+    return out;
   }
 }
