@@ -31,6 +31,7 @@ public final class Diagrammed {
   private final BDDFactory factory;
   private final int[] starts = new int[WIDTHS.length];
   private final Universe universe;
+  private long end;
   private final Map<Object, BDD> known = new HashMap<>();
 
   /**
@@ -39,8 +40,9 @@ public final class Diagrammed {
    * @param dead rules that decide nothing
    * @param fromBelow live rules whose packets would get the same outcome from below
    * @param share the sum of all rules' shares, so that none is optimised away
+   * @param complete whether all rules were read in the time given
    */
-  public record Found(int dead, int fromBelow, double share) {}
+  public record Found(int dead, int fromBelow, double share, boolean complete) {}
 
   private Diagrammed(Stack stack) {
     universe = stack.universe();
@@ -54,9 +56,14 @@ public final class Diagrammed {
     factory.setVarNum(at);
   }
 
-  /** Finds dead and redundant rules and how much each decides. */
-  public static Found of(Stack stack) {
+  /**
+   * Finds dead and redundant rules and how much each decides.
+   *
+   * @param seconds after which it is given up
+   */
+  public static Found of(Stack stack, int seconds) {
     Diagrammed d = new Diagrammed(stack);
+    d.end = System.nanoTime() + seconds * 1_000_000_000L;
     try {
       return d.read(stack.entries());
     } finally {
@@ -72,6 +79,9 @@ public final class Diagrammed {
     int dead = 0;
     double share = 0;
     for (int i = 0; i < n; i++) {
+      if (System.nanoTime() > end) {
+        return new Found(dead, 0, share, false);
+      }
       if (entries.get(i).decides()) {
         matched[i] = set(entries.get(i).regions());
         decided[i] = matched[i].apply(taken, BDDFactory.diff);
@@ -84,6 +94,9 @@ public final class Diagrammed {
     int fromBelow = 0;
     Map<Outcome, BDD> below = new HashMap<>();
     for (int i = n - 1; i >= 0; i--) {
+      if (System.nanoTime() > end) {
+        return new Found(dead, fromBelow, share, false);
+      }
       Entry entry = entries.get(i);
       if (!entry.decides() || entry.kind() == Entry.Kind.RULE && decided[i].isZero()) {
         continue;
@@ -99,7 +112,7 @@ public final class Diagrammed {
       below.replaceAll((o, set) -> set.apply(own, BDDFactory.diff));
       below.merge(outcome, own, BDD::or);
     }
-    return new Found(dead, fromBelow, share);
+    return new Found(dead, fromBelow, share, true);
   }
 
   private BDD set(List<Region> regions) {

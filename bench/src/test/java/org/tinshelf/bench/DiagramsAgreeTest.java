@@ -19,7 +19,7 @@ class DiagramsAgreeTest {
     Estate estate = Works.family(family).estate(150, 5);
     Stack stack = Works.stack(new Stacks(estate), estate);
     Check check = Check.of(stack, false);
-    Diagrammed.Found found = Diagrammed.of(stack);
+    Diagrammed.Found found = Diagrammed.of(stack, 600);
     long dead =
         check.findings().stream()
             .filter(f -> f.reach() == 0)

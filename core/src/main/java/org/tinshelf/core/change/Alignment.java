@@ -2,6 +2,7 @@ package org.tinshelf.core.change;
 
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
@@ -16,8 +17,7 @@ import org.tinshelf.core.stack.InOrder;
  */
 final class Alignment {
 
-  private final List<Integer> first = new ArrayList<>();
-  private final List<Integer> second = new ArrayList<>();
+  private final int[] partners;
 
   Alignment(List<?> a, List<?> b) {
     int head = 0;
@@ -42,31 +42,21 @@ final class Alignment {
         paired.add(i);
       }
     }
-    boolean[] inA = new boolean[a.size()];
-    boolean[] inB = new boolean[b.size()];
+    partners = new int[a.size()];
+    Arrays.fill(partners, -1);
+    for (int i = 0; i < head; i++) {
+      partners[i] = i;
+    }
+    for (int i = 1; i <= tail; i++) {
+      partners[a.size() - i] = b.size() - i;
+    }
     for (int i : InOrder.longest(paired, i -> partner[i])) {
-      inA[i] = true;
-      inB[partner[i]] = true;
-    }
-    for (int i = head; i < a.size() - tail; i++) {
-      if (!inA[i]) {
-        first.add(i);
-      }
-    }
-    for (int i = head; i < b.size() - tail; i++) {
-      if (!inB[i]) {
-        second.add(i);
-      }
+      partners[i] = partner[i];
     }
   }
 
-  /** Indexes in the first list without a partner. */
-  List<Integer> first() {
-    return first;
-  }
-
-  /** Indexes in the second list without a partner. */
-  List<Integer> second() {
-    return second;
+  /** For each index of the first list that of its partner in the second, in rising order; or -1. */
+  int[] partners() {
+    return partners;
   }
 }

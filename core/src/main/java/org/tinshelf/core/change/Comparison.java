@@ -4,11 +4,13 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.tinshelf.core.model.Action;
 import org.tinshelf.core.space.Area;
 import org.tinshelf.core.space.Box;
@@ -89,19 +91,9 @@ public record Comparison(List<Difference> differences) {
     secondRegions.forEach(all::addAll);
     Alignment alignment = new Alignment(keys(first, firstRegions), keys(second, secondRegions));
     Space space = new Space(universe, all);
-    List<Area> where = new ArrayList<>();
-    alignment.first().forEach(i -> where.add(space.area(firstRegions.get(i), new Place(i))));
-    alignment.second().forEach(i -> where.add(space.area(secondRegions.get(i), new Place(i))));
-    if (where.isEmpty()) {
-      return new Comparison(List.of());
-    }
-    Differences found =
-        new Differences(
-            space,
-            lines(space, first, firstRegions),
-            lines(space, second, secondRegions),
-            where,
-            Action.DROP.ordinal());
+    List<Differences.Line> lines =
+        lines(space, first, firstRegions, second, secondRegions, alignment.partners());
+    Differences found = new Differences(space, lines, Action.DROP.ordinal());
     Space.Size whole = space.size(space.everything());
     List<Difference> out = new ArrayList<>();
     for (Differences.Cell cell : found.cells()) {
@@ -151,11 +143,36 @@ public record Comparison(List<Difference> differences) {
   }
 
   private static List<Differences.Line> lines(
-      Space space, List<Entry> entries, List<List<Region>> regions) {
-    List<Differences.Line> out = new ArrayList<>();
-    for (int i = 0; i < entries.size(); i++) {
-      int action = entries.get(i).outcome().orElseThrow().action().ordinal();
-      out.add(new Differences.Line(space.area(regions.get(i), new Place(i)), action));
+      Space space,
+      List<Entry> first,
+      List<List<Region>> firstRegions,
+      List<Entry> second,
+      List<List<Region>> secondRegions,
+      int[] partners) {
+    List<List<Region>> regions = new ArrayList<>(firstRegions);
+    List<int[]> at = new ArrayList<>();
+    Set<Integer> paired = new HashSet<>();
+    for (int i = 0; i < partners.length; i++) {
+      at.add(new int[] {i, partners[i]});
+      paired.add(partners[i]);
+    }
+    for (int i = 0; i < second.size(); i++) {
+      if (!paired.contains(i)) {
+        at.add(new int[] {-1, i});
+        regions.add(secondRegions.get(i));
+      }
+    }
+    if (at.stream().noneMatch(pair -> pair[0] < 0 || pair[1] < 0)) {
+      return List.of();
+    }
+    List<Place> places = IntStream.range(0, regions.size()).mapToObj(Place::new).toList();
+    List<Area> areas = space.areas(regions, places);
+    List<Differences.Line> out = new ArrayList<>(at.size());
+    for (int i = 0; i < at.size(); i++) {
+      int[] pair = at.get(i);
+      Entry entry = pair[0] < 0 ? second.get(pair[1]) : first.get(pair[0]);
+      int action = entry.outcome().orElseThrow().action().ordinal();
+      out.add(new Differences.Line(areas.get(i), action, pair[0], pair[1]));
     }
     return out;
   }

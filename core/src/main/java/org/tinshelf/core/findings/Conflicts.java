@@ -24,8 +24,7 @@ final class Conflicts {
    * @param excepting those of them that are exceptions to the row
    * @param exposing one of the conflicting that touches the lowest trust; null where none does
    */
-  record Found(
-      List<Row> conflicting, List<Row> excepting, Row exposing, List<Verdict> verdicts) {
+  record Found(List<Row> conflicting, List<Row> excepting, Row exposing, List<Verdict> verdicts) {
     static final Found NOTHING = new Found(List.of(), List.of(), null, List.of());
   }
 
@@ -111,7 +110,8 @@ final class Conflicts {
           verdict(Kind.EXCEPTION, Severity.INFO, row, excepting, packet, Sentences::exception));
     }
     row.opposed =
-        new Found(List.copyOf(conflicting), List.copyOf(excepting), exposing, List.copyOf(verdicts));
+        new Found(
+            List.copyOf(conflicting), List.copyOf(excepting), exposing, List.copyOf(verdicts));
   }
 
   /** The live rows above with the opposite effect that share packets with a row. */
@@ -263,12 +263,6 @@ final class Conflicts {
                                 || !u.entry.living()
                                     && reading.surelyDecides(u, u.area.and(row.area)));
     return new Verdict(
-        kind,
-        severity,
-        Verdict.certainty(always),
-        row,
-        List.copyOf(upper),
-        witness,
-        says);
+        kind, severity, Verdict.certainty(always), row, List.copyOf(upper), witness, says);
   }
 }

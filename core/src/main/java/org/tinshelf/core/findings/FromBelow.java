@@ -30,9 +30,7 @@ final class FromBelow {
   boolean surelyStays(Row row) {
     row.fallsTo = null;
     row.fallsTo =
-        !row.isRule()
-            ? row
-            : row.point == null ? null : fallsOtherwise(row, r -> Optional.empty());
+        !row.isRule() ? row : row.point == null ? null : fallsOtherwise(row, r -> Optional.empty());
     return row.fallsTo != null;
   }
 
@@ -75,6 +73,7 @@ final class FromBelow {
   /** Judges a row when all below it are judged: sets whether it stays, and what there is to say. */
   void judge(Row row) {
     row.fromBelow = null;
+    row.said();
     row.stays = true;
     if (!row.isRule() || row.undecided) {
       return;

@@ -76,6 +76,7 @@ final class Judges {
       out.add(Check.notDecided(row));
     }
     row.decided = out;
+    row.said();
   }
 
   private static void opposed(Row row, Runnable judge) {
@@ -90,6 +91,7 @@ final class Judges {
 
   private void written(Row row) {
     row.written = new ArrayList<>(2);
+    row.said();
     new Housekeeping(reading.stack()).judge(row, row.written::add);
   }
 

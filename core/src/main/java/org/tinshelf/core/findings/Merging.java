@@ -179,6 +179,7 @@ final class Merging {
 
   void judge(Row row) {
     row.mergeable = null;
+    row.said();
     Optional<Rule> rule = rule(row);
     if (rule.isEmpty() || !row.live() || row.undecided) {
       return;

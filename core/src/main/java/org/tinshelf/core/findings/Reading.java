@@ -308,8 +308,7 @@ final class Reading {
       }
     }
     BigInteger size = space.size(family, box).of(family).subtract(taken);
-    long[] point =
-        size.signum() == 0 ? null : space.point(remainder(), box, takers, count);
+    long[] point = size.signum() == 0 ? null : space.point(remainder(), box, takers, count);
     return new Remainder.Left(size, point);
   }
 

@@ -30,7 +30,7 @@ import org.tinshelf.core.stack.Stack;
  */
 public final class Recheck {
 
-  private static final int MOST_CHANGES = 64;
+  private static final int MOST_CHANGES = 512;
 
   private final boolean exceptions;
   private Reading reading;
@@ -342,8 +342,7 @@ public final class Recheck {
           Row row = deciding.get(i);
           sure[i] =
               row.live()
-                  && (fromBelow.stillSurelyStays(row, come, updates)
-                      || fromBelow.surelyStays(row));
+                  && (fromBelow.stillSurelyStays(row, come, updates) || fromBelow.surelyStays(row));
         });
     TreeSet<Row> waiting = new TreeSet<>(Comparator.comparing(r -> -r.place.order()));
     for (int i = 0; i < sure.length; i++) {

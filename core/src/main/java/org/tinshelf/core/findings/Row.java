@@ -62,8 +62,11 @@ final class Row {
   /** Under what the rule is filed for merging; null while nobody asked. */
   long[] groups;
 
+  private List<Verdict> verdicts;
   private final boolean decides;
   private final boolean floor;
+  private final boolean lets;
+  private boolean some;
 
   /** Whether no budget sufficed to find what the line decides. */
   boolean undecided;
@@ -95,6 +98,7 @@ final class Row {
     this.whole = whole;
     decides = entry.decides();
     floor = entry.kind() == Entry.Kind.FLOOR;
+    lets = entry.outcome().map(outcome -> outcome.action().lets()).orElse(false);
   }
 
   boolean decides() {
@@ -111,11 +115,11 @@ final class Row {
 
   /** Whether the line decides anything; taken for so while it is not known. */
   boolean live() {
-    return undecided || left != null && !left.isZero();
+    return undecided || some;
   }
 
   boolean lets() {
-    return entry.outcome().orElseThrow().action().lets();
+    return lets;
   }
 
   Space.Size left() {
@@ -125,6 +129,7 @@ final class Row {
   /** Sets the size of what the line decides; null where it is not known. */
   void left(Space.Size size) {
     left = size;
+    some = size != null && !size.isZero();
     reach = size == null ? Double.NaN : size.shareOf(whole);
     full = size != null && reach == 1;
   }
@@ -134,26 +139,26 @@ final class Row {
     return reach;
   }
 
-  /** All that was found, by kind. */
+  /** All that was found, by kind; put together again after {@link #said}. */
   List<Verdict> verdicts() {
-    if (fromBelow == null && mergeable == null && opposed == Conflicts.Found.NOTHING) {
-      if (written.isEmpty() && decided.size() < 2) {
-        return decided;
+    if (verdicts == null) {
+      List<Verdict> out = new ArrayList<>(decided);
+      out.addAll(opposed.verdicts());
+      out.addAll(written);
+      if (fromBelow != null) {
+        out.add(fromBelow);
       }
-      if (decided.isEmpty() && written.size() < 2) {
-        return written;
+      if (mergeable != null) {
+        out.add(mergeable);
       }
+      out.sort(Comparator.comparing(Verdict::kind));
+      verdicts = List.copyOf(out);
     }
-    List<Verdict> out = new ArrayList<>(decided);
-    out.addAll(opposed.verdicts());
-    out.addAll(written);
-    if (fromBelow != null) {
-      out.add(fromBelow);
-    }
-    if (mergeable != null) {
-      out.add(mergeable);
-    }
-    out.sort(Comparator.comparing(Verdict::kind));
-    return out;
+    return verdicts;
+  }
+
+  /** Tells that something else was found. */
+  void said() {
+    verdicts = null;
   }
 }

@@ -27,7 +27,7 @@ public final class BoxIndex {
 
   private static final int LEAF = 8;
   private static final int SAMPLE = 64;
-  private static final int MOST_WAITING = 48;
+  private static final int MOST_WAITING = 256;
   private static final int MOST_REMEMBERED = 12_000_000;
   private static final int BLOCK = 1024;
 
@@ -233,9 +233,15 @@ public final class BoxIndex {
   }
 
   private static Box[] with(Box[] sorted, Box box) {
-    int at = sorted.length;
-    while (at > 0 && key(sorted[at - 1]) > key(box)) {
-      at--;
+    int at = 0;
+    int end = sorted.length;
+    while (at < end) {
+      int mid = (at + end) >>> 1;
+      if (key(sorted[mid]) < key(box)) {
+        at = mid + 1;
+      } else {
+        end = mid;
+      }
     }
     Box[] out = new Box[sorted.length + 1];
     System.arraycopy(sorted, 0, out, 0, at);

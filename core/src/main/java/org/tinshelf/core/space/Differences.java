@@ -2,18 +2,30 @@ package org.tinshelf.core.space;
 
 import java.nio.LongBuffer;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
  * The packets with which two lists of areas do different things, as few disjoint cells. Both lists
- * are read from the top; areas of both that are known to decide alike need not be looked at.
+ * are read from the top. Only what a line of one list alone matches need be looked at.
  */
 public final class Differences {
 
-  /** What one line of a list matches and does. */
-  public record Line(Area area, int action) {}
+  /**
+   * What one line matches and does. Lines that both lists have stand in the same order in both.
+   *
+   * @param area its place is the index of the line among those given
+   * @param first where the line stands in the first list; -1 where it does not
+   * @param second likewise
+   */
+  public record Line(Area area, int action, int first, int second) {
+    private int at(int list) {
+      return list == 0 ? first : second;
+    }
+  }
 
   /**
    * Packets of one family with which both lists do something, but not the same.
@@ -24,28 +36,31 @@ public final class Differences {
   public record Cell(int family, Box box, int first, int second) {}
 
   private final Space space;
-  private final List<List<Line>> lists;
+  private final List<Line> lines;
   private final int otherwise;
   private final List<Cell> cells = new ArrayList<>();
 
   /**
    * Compares two lists.
    *
-   * @param where no packet outside of it is treated differently
+   * @param lines of either list and of both, in any order
    * @param otherwise what is done where no line decides
    */
-  public Differences(
-      Space space, List<Line> first, List<Line> second, List<Area> where, int otherwise) {
+  public Differences(Space space, List<Line> lines, int otherwise) {
     this.space = space;
-    this.lists = List.of(first, second);
+    this.lines = lines;
     this.otherwise = otherwise;
     Remainder remainder = new Remainder();
-    for (int family = 0; family < 2; family++) {
+    List<Line> alone = lines.stream().filter(l -> l.first < 0 || l.second < 0).toList();
+    for (int f = 0; f < 2 && !alone.isEmpty(); f++) {
+      int family = f;
+      BoxIndex index =
+          new BoxIndex(lines.stream().flatMap(l -> l.area.boxes(family).stream()).toList());
       List<Box> seen = new ArrayList<>();
       Map<List<Integer>, List<long[][]>> found = new LinkedHashMap<>();
-      for (Area area : where) {
-        for (Box box : area.boxes(family)) {
-          compare(family, box, seen, remainder, found);
+      for (Line line : alone) {
+        for (Box box : line.area.boxes(family)) {
+          compare(index.find(box), box, seen, remainder, found);
           seen.add(box);
         }
       }
@@ -64,7 +79,7 @@ public final class Differences {
   }
 
   private void compare(
-      int family,
+      Box[] met,
       Box box,
       List<Box> seen,
       Remainder remainder,
@@ -73,20 +88,14 @@ public final class Differences {
     int[][] owners = new int[2][];
     int[][] actions = new int[2][];
     for (int list = 0; list < 2; list++) {
-      List<Box> near = new ArrayList<>();
-      List<Integer> of = new ArrayList<>();
-      for (int i = 0; i < lists.get(list).size(); i++) {
-        for (Box other : lists.get(list).get(i).area().boxes(family)) {
-          if (other.meets(box)) {
-            near.add(other);
-            of.add(i);
-          }
-        }
-      }
-      List<Line> lines = lists.get(list);
-      boxes[list] = near.toArray(Box[]::new);
-      owners[list] = of.stream().mapToInt(Integer::intValue).toArray();
-      actions[list] = of.stream().mapToInt(i -> lines.get(i).action()).toArray();
+      int which = list;
+      boxes[list] =
+          Arrays.stream(met)
+              .filter(b -> line(b).at(which) >= 0)
+              .sorted(Comparator.comparingInt(b -> line(b).at(which)))
+              .toArray(Box[]::new);
+      owners[list] = Arrays.stream(boxes[list]).mapToInt(b -> line(b).at(which)).toArray();
+      actions[list] = Arrays.stream(boxes[list]).mapToInt(b -> line(b).action).toArray();
     }
     Partition partition =
         new Partition(
@@ -106,6 +115,10 @@ public final class Differences {
           partition.of(cell);
           return true;
         });
+  }
+
+  private Line line(Box box) {
+    return lines.get(box.place().order());
   }
 
   /** The same packets in fewer cells: those that differ in one dimension alone become one. */
