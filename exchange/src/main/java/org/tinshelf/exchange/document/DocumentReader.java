@@ -10,8 +10,10 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalInt;
 import org.tinshelf.core.model.Bay;
 import org.tinshelf.core.model.Estate;
+import org.tinshelf.core.model.FindingSettings;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.model.Floor;
 import org.tinshelf.core.model.Zone;
@@ -103,6 +105,7 @@ public final class DocumentReader {
             "schedules",
             "zones",
             "managementAddresses",
+            "asks",
             "bays",
             "firewalls");
     if (!isObject) {
@@ -129,7 +132,36 @@ public final class DocumentReader {
         zones,
         objects.addressNames(at.items("managementAddresses")),
         at.items("bays").stream().map(this::bay).toList(),
-        at.items("firewalls").stream().map(this::firewall).toList());
+        at.items("firewalls").stream().map(this::firewall).toList(),
+        at.find("asks").map(this::asks).orElse(FindingSettings.USUAL));
+  }
+
+  /** What the estate asks of its rules; what is not said is as usual. */
+  private FindingSettings asks(Cursor at) {
+    FindingSettings usual = FindingSettings.USUAL;
+    if (!at.object("owners", "expiringDays", "managementServices", "broad")) {
+      return usual;
+    }
+    Optional<Cursor> broad =
+        at.find("broad").filter(b -> b.object("addresses4", "prefix6", "ports"));
+    return new FindingSettings(
+        at.flag("owners", usual.owners()),
+        at.number("expiringDays", 0, 3_650).orElse(usual.expiringDays()),
+        at.has("managementServices")
+            ? objects.serviceNames(at.items("managementServices"))
+            : usual.managementServices(),
+        broad
+            .map(b -> b.number("addresses4", 2, 1 << 20))
+            .orElse(OptionalInt.empty())
+            .orElse(usual.many4()),
+        broad
+            .map(b -> b.number("prefix6", 1, 127))
+            .orElse(OptionalInt.empty())
+            .orElse(usual.prefix6()),
+        broad
+            .map(b -> b.number("ports", 2, 65_536))
+            .orElse(OptionalInt.empty())
+            .orElse(usual.ports()));
   }
 
   private void declareBay(Cursor bay) {

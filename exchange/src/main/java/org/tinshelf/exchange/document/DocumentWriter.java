@@ -10,6 +10,7 @@ import org.tinshelf.core.model.Address;
 import org.tinshelf.core.model.Application;
 import org.tinshelf.core.model.Bay;
 import org.tinshelf.core.model.Estate;
+import org.tinshelf.core.model.FindingSettings;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.model.Floor;
 import org.tinshelf.core.model.Protocol;
@@ -45,9 +46,41 @@ public final class DocumentWriter {
     list(out, "schedules", estate.schedules(), DocumentWriter::schedule);
     list(out, "zones", estate.zones(), DocumentWriter::zone);
     texts(out, "managementAddresses", estate.managementAddresses());
+    asks(out, estate.settings());
     list(out, "bays", estate.bays(), DocumentWriter::bay);
     list(out, "firewalls", estate.firewalls(), DocumentWriter::firewall);
     return JSON.writeValueAsString(out) + "\n";
+  }
+
+  private static void asks(ObjectNode out, FindingSettings settings) {
+    FindingSettings usual = FindingSettings.USUAL;
+    if (settings.equals(usual)) {
+      return;
+    }
+    ObjectNode asks = out.putObject("asks");
+    if (settings.owners()) {
+      asks.put("owners", true);
+    }
+    if (settings.expiringDays() != usual.expiringDays()) {
+      asks.put("expiringDays", settings.expiringDays());
+    }
+    if (!settings.managementServices().equals(usual.managementServices())) {
+      ArrayNode services = asks.putArray("managementServices");
+      settings.managementServices().forEach(services::add);
+    }
+    ObjectNode broad = NODES.objectNode();
+    if (settings.many4() != usual.many4()) {
+      broad.put("addresses4", settings.many4());
+    }
+    if (settings.prefix6() != usual.prefix6()) {
+      broad.put("prefix6", settings.prefix6());
+    }
+    if (settings.ports() != usual.ports()) {
+      broad.put("ports", settings.ports());
+    }
+    if (!broad.isEmpty()) {
+      asks.set("broad", broad);
+    }
   }
 
   static void text(ObjectNode out, String key, String value) {

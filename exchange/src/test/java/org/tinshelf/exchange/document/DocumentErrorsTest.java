@@ -46,6 +46,10 @@ class DocumentErrorsTest {
         "'firewalls':[{'name':'f','own':[{'name':'r','action':'allow','from':['z']}]}] | /firewalls/0/own/0/from/0 | no zone 'z'",
         "'firewalls':[{'name':'f','own':[{'name':'r','action':'allow','only':['f']}]}] | /firewalls/0/own/0/only | bay's shelf",
         "'firewalls':[{'name':'f','own':[{'name':'r','action':{'drawer':[]}}]}] | /firewalls/0/own/0/action | 'end' is missing",
+        "'asks':{'owner':true} | /asks/owner | did you mean 'owners'",
+        "'asks':{'expiringDays':-1} | /asks/expiringDays | from 0 to 3650",
+        "'asks':{'managementServices':['ssh']} | /asks/managementServices/0 | no service 'ssh'",
+        "'asks':{'broad':{'ports':1}} | /asks/broad/ports | from 2 to 65536",
         "'firewals':[] | /firewals | did you mean 'firewalls'"
       })
   void eachMistakeHasAPlaceAndAMend(String content, String pointer, String told) {

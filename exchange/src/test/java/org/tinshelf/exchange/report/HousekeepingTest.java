@@ -25,6 +25,7 @@ class HousekeepingTest {
   private static final String FRAME =
       """
       {"tinshelf": 1,
+       "asks": {%s},
        "addresses": [{"name": "admins", "network": "10.9.0.0/24"}%s],
        "services": [{"name": "web", "tcp": "443"}],
        "zones": [{"name": "in", "trust": 60}, {"name": "out", "trust": 0}],
@@ -39,8 +40,12 @@ class HousekeepingTest {
   @TempDir private Path dir;
 
   private Estate estate(String addresses, String rules) throws IOException {
+    return estate("", addresses, rules);
+  }
+
+  private Estate estate(String asks, String addresses, String rules) throws IOException {
     Path file = dir.resolve("x.tinshelf.json");
-    Files.writeString(file, FRAME.formatted(addresses, rules));
+    Files.writeString(file, FRAME.formatted(asks, addresses, rules));
     return DocumentReader.read(file);
   }
 
@@ -53,7 +58,11 @@ class HousekeepingTest {
   }
 
   private List<Finding> findings(String rules) throws IOException {
-    Estate estate = estate("", rules);
+    return findings("", rules);
+  }
+
+  private List<Finding> findings(String asks, String rules) throws IOException {
+    Estate estate = estate(asks, "", rules);
     LocalDateTime now = LocalDateTime.of(2026, 11, 23, 10, 0);
     return Check.of(new Stacks(estate).of(estate.firewalls().get(0), now), false).findings();
   }
@@ -69,6 +78,39 @@ class HousekeepingTest {
   @Test
   void nothingIsWrongWithACarefulRule() throws Exception {
     assertEquals(List.of(), kinds(rule(QUIET + ", \"source\": [\"10.1.0.0/24\"]")));
+  }
+
+  @Test
+  void ownersAreAskedForWhereTheEstateWantsThem() throws Exception {
+    String rules = rule(QUIET + ", \"source\": [\"10.1.0.0/24\"]");
+    List<Finding> asked = findings("\"owners\": true", rules);
+    assertTrue(asked.stream().anyMatch(f -> f.kind() == Finding.Kind.UNOWNED));
+    String owned = rule(QUIET + ", \"owner\": \"ida\", \"source\": [\"10.1.0.0/24\"]");
+    assertTrue(
+        findings("\"owners\": true", owned).stream()
+            .noneMatch(f -> f.kind() == Finding.Kind.UNOWNED));
+  }
+
+  @Test
+  void whatIsBroadAndWhatExpiresSoonIsForTheEstateToSay() throws Exception {
+    String rules =
+        rule(
+            "\"from\": [\"in\"], \"to\": [\"out\"], \"log\": \"end\", \"inspection\":"
+                + " [\"malware\"], \"action\": \"allow\", \"source\": [\"10.1.0.0/24\"],"
+                + " \"expires\": \"2026-12-20\"");
+    assertTrue(findings(rules).stream().noneMatch(f -> f.kind() == Finding.Kind.EXPIRING));
+    assertTrue(
+        findings("\"expiringDays\": 30", rules).stream()
+            .anyMatch(f -> f.kind() == Finding.Kind.EXPIRING));
+    String wide =
+        rule(
+            "\"from\": [\"in\"], \"to\": [\"out\"], \"services\": [\"tcp/1000-1200\"], \"log\":"
+                + " \"end\", \"inspection\": [\"malware\"], \"action\": \"allow\", \"source\":"
+                + " [\"10.1.0.0/24\"]");
+    assertTrue(findings(wide).stream().noneMatch(f -> f.kind() == Finding.Kind.OVERLY_BROAD));
+    assertTrue(
+        findings("\"broad\": {\"addresses4\": 200, \"ports\": 100}", wide).stream()
+            .anyMatch(f -> f.kind() == Finding.Kind.OVERLY_BROAD));
   }
 
   @Test

@@ -3,20 +3,23 @@ package org.tinshelf.server.estate;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.util.Optional;
 
-/** The one estate of this installation; its management addresses are a JSON list. */
+/** The one estate of this installation; its management addresses and what it asks are JSON. */
 @Entity
 @Table(name = "estate")
 class EstateRecord {
   @Id private byte id = 1;
   private String name;
   private String managementAddresses;
+  private String asks;
 
   protected EstateRecord() {}
 
-  EstateRecord(String name, String managementAddresses) {
+  EstateRecord(String name, String managementAddresses, String asks) {
     this.name = name;
     this.managementAddresses = managementAddresses;
+    this.asks = asks;
   }
 
   String name() {
@@ -25,5 +28,9 @@ class EstateRecord {
 
   String managementAddresses() {
     return managementAddresses;
+  }
+
+  Optional<String> asks() {
+    return Optional.ofNullable(asks);
   }
 }

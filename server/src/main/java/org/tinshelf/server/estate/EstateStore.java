@@ -37,6 +37,9 @@ public class EstateStore {
   private static final List<String> FIREWALL_COLUMNS =
       List.of("name", "bay", "floor", "management", "own");
 
+  /** The key of a list of services in what the estate asks. */
+  private static final String SERVICES = "managementServices";
+
   private final Estates estates;
   private final Bays bays;
   private final Firewalls firewalls;
@@ -95,6 +98,16 @@ public class EstateStore {
             out.set(
                 "managementAddresses",
                 identities.fromStored((ArrayNode) json.readTree(e.managementAddresses()))));
+    estate
+        .flatMap(EstateRecord::asks)
+        .ifPresent(
+            text -> {
+              ObjectNode asks = parse(text);
+              if (asks.get(SERVICES) instanceof ArrayNode services) {
+                asks.set(SERVICES, identities.fromStored(services));
+              }
+              out.set("asks", asks);
+            });
     Map<Long, List<ShelfRecord>> byBay =
         shelves.findAll().stream()
             .filter(s -> s.bayId().isPresent())
@@ -222,7 +235,14 @@ public class EstateStore {
     String management =
         json.writeValueAsString(
             identities.toStored(ObjectKind.ADDRESS, estate.managementAddresses()));
-    estates.save(new EstateRecord(estate.name(), management));
+    ObjectNode asks = document.get("asks") instanceof ObjectNode said ? said : null;
+    if (asks != null && asks.has(SERVICES)) {
+      List<String> services = estate.settings().managementServices();
+      asks.set(SERVICES, identities.toStored(ObjectKind.SERVICE, services));
+    }
+    estates.save(
+        new EstateRecord(
+            estate.name(), management, asks == null ? null : json.writeValueAsString(asks)));
     String sealed = DocumentWriter.write(DocumentReader.read(document()));
     revisions.save(new RevisionRecord(1, clock.instant(), "Tin Shelf", note, sealed));
   }
