@@ -13,6 +13,8 @@ import org.tinshelf.core.model.Log;
 /** A hosting company: thousands of single addresses, each with its few open ports. */
 public final class Hosting implements Family {
 
+  private static final int MOST_BLOCKED = 200;
+
   @Override
   public String name() {
     return "hosting";
@@ -20,7 +22,7 @@ public final class Hosting implements Family {
 
   @Override
   public String statistics() {
-    return "3 zones; 2 % block a network of origin at the top; 70 % allow any source to one /32 on"
+    return "3 zones; 2 %, at most 200, block a network of origin at the top; 70 % allow any source to one /32 on"
         + " one of 60 services, 20 % a customer's /29 to one /32 for maintenance, 5 % one /32 to"
         + " anywhere, 3 % block one /32; 2.5 rules per address";
   }
@@ -51,7 +53,7 @@ public final class Hosting implements Family {
     d.from = List.of("outside");
     d.to = List.of("racks");
     d.log = s.chance(0.5) ? Log.NONE : Log.END;
-    if (at < rules / 50) {
+    if (at < Math.min(rules / 50, MOST_BLOCKED)) {
       d.action = Action.DROP;
       int net = s.random.nextInt(1 << 16);
       d.source = Sketch.members("172." + (16 + net % 16) + "." + net / 16 % 256 + ".0/24");

@@ -28,8 +28,10 @@ public final class BoxIndex {
   private static final int LEAF = 8;
   private static final int SAMPLE = 64;
   private static final int MOST_WAITING = 256;
-  private static final int MOST_REMEMBERED = 12_000_000;
-  private static final int BLOCK = 1024;
+  private static final int MOST_REMEMBERED = 36_000_000;
+  private static final int MOST_OF_BLOCK = 12_000_000;
+  private static final int MANY = 4_096;
+  private static final int BLOCK = 1_024;
 
   /** Boxes below and above a number in one dimension, and those across it; or a few boxes. */
   private static final class Node {
@@ -363,6 +365,7 @@ public final class BoxIndex {
     private final int[] restricted;
     private final int[] several;
     private final Found[] found;
+    private int total;
 
     Block(int from, int to) {
       boxes = Arrays.copyOfRange(built, from, to);
@@ -381,7 +384,10 @@ public final class BoxIndex {
     void answer() {
       visit(root, IntStream.range(0, boxes.length).toArray(), boxes.length);
       for (int i = 0; i < boxes.length; i++) {
-        remember(boxes[i], found[i].inOrder());
+        if (found[i] != null) {
+          remember(boxes[i], found[i].inOrder());
+          found[i] = null;
+        }
       }
     }
 
@@ -411,8 +417,21 @@ public final class BoxIndex {
           int both = restricted[at] & other.restricted;
           if (BoxIndex.near(node.hulls, k * HULL, hulls, at * HULL, both)
               && other.meets(boxes[at])) {
-            found[at].add(other);
+            add(at, other);
           }
+        }
+      }
+    }
+
+    /** Notes what was found; of boxes that meet very many, some have to be asked one by one. */
+    private void add(int at, Box other) {
+      Found own = found[at];
+      if (own != null) {
+        own.add(other);
+        total++;
+        if (total > MOST_OF_BLOCK && own.count > MANY) {
+          total -= own.count;
+          found[at] = null;
         }
       }
     }
