@@ -79,6 +79,16 @@ public class EstateStore {
     return identities;
   }
 
+  /** Whether the estate itself names an object: for its management or what it asks. */
+  public boolean estateNames(long object) {
+    String id = "\"#" + object + "\"";
+    return estates
+        .findById((byte) 1)
+        .map(e -> e.managementAddresses() + e.asks().orElse(""))
+        .filter(text -> text.contains(id))
+        .isPresent();
+  }
+
   /** Everything that is not removed, as a policy document. */
   public ObjectNode document() {
     Identities identities = identities();
@@ -87,6 +97,9 @@ public class EstateStore {
     Optional<EstateRecord> estate = estates.findById((byte) 1);
     estate.ifPresent(e -> out.put("name", e.name()));
     for (ObjectRecord object : objects.findAllByOrderBySeatAscIdAsc()) {
+      if (object.removed()) {
+        continue;
+      }
       ObjectNode body = identities.objectFromStored(object.kind(), parse(object.body()));
       ObjectNode named = json.createObjectNode();
       named.put("name", object.name());

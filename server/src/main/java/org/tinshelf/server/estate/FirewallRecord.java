@@ -59,6 +59,10 @@ public class FirewallRecord {
     return name;
   }
 
+  public void says(String newBody) {
+    body = newBody;
+  }
+
   int seat() {
     return seat;
   }
@@ -71,7 +75,7 @@ public class FirewallRecord {
     return floorLog;
   }
 
-  String body() {
+  public String body() {
     return body;
   }
 

@@ -21,6 +21,7 @@ public class ObjectRecord {
   private String name;
   private int seat;
   private String body;
+  private boolean removed;
   @Version private long version;
 
   protected ObjectRecord() {}
@@ -54,5 +55,23 @@ public class ObjectRecord {
 
   public void holds(String newBody) {
     body = newBody;
+  }
+
+  public void says(String newName, String newBody) {
+    name = newName;
+    body = newBody;
+  }
+
+  /** Whether it only waits for the draft to be sealed. */
+  public boolean removed() {
+    return removed;
+  }
+
+  public void removed(boolean now) {
+    removed = now;
+  }
+
+  public long version() {
+    return version;
   }
 }

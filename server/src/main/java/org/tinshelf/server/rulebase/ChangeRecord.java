@@ -6,9 +6,14 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.Optional;
+import org.tinshelf.server.objects.ObjectRecord;
 
-/** One edit: who, when, what, before and after; before and after are {@link LineState}s as JSON. */
+/**
+ * One edit: who, when, what, before and after; these are {@link LineState}s or {@link ObjectState}s
+ * as JSON.
+ */
 @Entity
 @Table(name = "draft_change")
 class ChangeRecord {
@@ -22,6 +27,7 @@ class ChangeRecord {
   private String kind;
   private Long lineId;
   private Long shelfId;
+  private Long objectId;
   private String shelfName;
   private String ruleName;
   private String beforeText;
@@ -51,6 +57,26 @@ class ChangeRecord {
     this.afterText = after.orElse(null);
   }
 
+  /** An edit of an object. */
+  ChangeRecord(
+      Instant at,
+      long accountId,
+      String who,
+      String kind,
+      ObjectRecord object,
+      Optional<String> before,
+      Optional<String> after) {
+    this.at = at;
+    this.accountId = accountId;
+    this.who = who;
+    this.kind = kind;
+    this.objectId = object.id();
+    this.shelfName = object.kind().key();
+    this.ruleName = object.name();
+    this.beforeText = before.orElse(null);
+    this.afterText = after.orElse(null);
+  }
+
   Long id() {
     return id;
   }
@@ -68,10 +94,22 @@ class ChangeRecord {
     return kind;
   }
 
+  /** Null for an edit of an object. */
   Long lineId() {
     return lineId;
   }
 
+  /** Null for an edit of a line. */
+  Long objectId() {
+    return objectId;
+  }
+
+  /** Whether both are edits of the same line, or object. */
+  boolean isOfSame(ChangeRecord other) {
+    return Objects.equals(lineId, other.lineId) && Objects.equals(objectId, other.objectId);
+  }
+
+  /** Where it was; for an object the key of its kind. */
   String shelfName() {
     return shelfName;
   }

@@ -14,4 +14,6 @@ interface Changes extends JpaRepository<ChangeRecord, Long> {
   int countOfDraft();
 
   Optional<ChangeRecord> findFirstByLineIdOrderByIdDesc(long lineId);
+
+  Optional<ChangeRecord> findFirstByObjectIdOrderByIdDesc(long objectId);
 }

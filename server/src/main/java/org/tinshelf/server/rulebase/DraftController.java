@@ -33,6 +33,10 @@ class DraftController {
    * One edit of the draft.
    *
    * @param kind {@code add}, {@code change}, {@code move} or {@code remove}
+   * @param line the line's identity; 0 for an object
+   * @param object the object's identity; 0 for a line
+   * @param was an object before, in a few words; empty for a line
+   * @param is an object after, likewise
    * @param followed the line above it before; empty for the first
    * @param follows the line above it after
    * @param undoable whether nothing later builds on it
@@ -43,10 +47,13 @@ class DraftController {
       String who,
       String kind,
       long line,
+      long object,
       String shelf,
       String rule,
       RuleBody before,
       RuleBody after,
+      String was,
+      String is,
       String followed,
       String follows,
       boolean undoable) {}
@@ -64,6 +71,7 @@ class DraftController {
   private final Lines lines;
   private final Revisions revisions;
   private final Editing editing;
+  private final ObjectEditing objects;
   private final ShelfReader reader;
   private final Working working;
   private final Clock clock;
@@ -73,6 +81,7 @@ class DraftController {
       Lines lines,
       Revisions revisions,
       Editing editing,
+      ObjectEditing objects,
       ShelfReader reader,
       Working working,
       Clock clock) {
@@ -80,6 +89,7 @@ class DraftController {
     this.lines = lines;
     this.revisions = revisions;
     this.editing = editing;
+    this.objects = objects;
     this.reader = reader;
     this.working = working;
     this.clock = clock;
@@ -98,15 +108,23 @@ class DraftController {
                     c.at(),
                     c.who(),
                     c.kind(),
-                    c.lineId(),
+                    c.lineId() == null ? 0 : c.lineId(),
+                    c.objectId() == null ? 0 : c.objectId(),
                     c.shelfName(),
                     c.ruleName(),
-                    session.rule(c.before()).orElse(null),
-                    session.rule(c.after()).orElse(null),
-                    session.follows(c.before()),
-                    session.follows(c.after()),
-                    all.stream().noneMatch(o -> o.lineId().equals(c.lineId()) && o.id() > c.id())))
+                    rule(session, c, c.before()),
+                    rule(session, c, c.after()),
+                    session.words(c, c.before()),
+                    session.words(c, c.after()),
+                    c.lineId() == null ? "" : session.follows(c.before()),
+                    c.lineId() == null ? "" : session.follows(c.after()),
+                    all.stream().noneMatch(o -> o.isOfSame(c) && o.id() > c.id())))
         .toList();
+  }
+
+  private static RuleBody rule(
+      ShelfReader.Session session, ChangeRecord c, Optional<String> state) {
+    return c.lineId() == null ? null : session.rule(state).orElse(null);
   }
 
   @PostMapping("/api/draft/{change}/undo")
@@ -138,6 +156,7 @@ class DraftController {
     all.forEach(c -> c.sealedIn(number));
     changes.saveAllAndFlush(all);
     sweep();
+    objects.sweep();
     return view(revision);
   }
 

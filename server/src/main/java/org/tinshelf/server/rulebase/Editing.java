@@ -32,6 +32,7 @@ public class Editing {
   private final Lines lines;
   private final Shelves shelves;
   private final Changes changes;
+  private final ObjectEditing objects;
   private final Bays bays;
   private final Firewalls firewalls;
   private final EstateStore store;
@@ -44,6 +45,7 @@ public class Editing {
       Lines lines,
       Shelves shelves,
       Changes changes,
+      ObjectEditing objects,
       Bays bays,
       Firewalls firewalls,
       EstateStore store,
@@ -54,6 +56,7 @@ public class Editing {
     this.lines = lines;
     this.shelves = shelves;
     this.changes = changes;
+    this.objects = objects;
     this.bays = bays;
     this.firewalls = firewalls;
     this.store = store;
@@ -120,17 +123,24 @@ public class Editing {
     working.afterEdit();
   }
 
-  /** Takes the newest change of a line back. */
+  /** Takes the newest change of a line, or of an object, back. */
   @Transactional
   public void undo(long changeId) {
     ChangeRecord change =
         changes
             .findById(changeId)
             .orElseThrow(() -> Refusal.gone("This change is not part of the draft any more."));
-    ChangeRecord newest = changes.findFirstByLineIdOrderByIdDesc(change.lineId()).orElseThrow();
+    ChangeRecord newest =
+        change.lineId() == null
+            ? changes.findFirstByObjectIdOrderByIdDesc(change.objectId()).orElseThrow()
+            : changes.findFirstByLineIdOrderByIdDesc(change.lineId()).orElseThrow();
     if (!newest.id().equals(change.id())) {
       throw Refusal.conflict(
           "“" + newest.ruleName() + "” was changed again later. Undo the later change first.");
+    }
+    if (change.lineId() == null) {
+      objects.undo(change);
+      return;
     }
     LineRecord line = line(change.lineId());
     Optional<LineState> before = change.before().map(t -> json.readValue(t, LineState.class));

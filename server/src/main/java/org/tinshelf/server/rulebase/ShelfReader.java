@@ -1,6 +1,7 @@
 package org.tinshelf.server.rulebase;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -8,6 +9,8 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.tinshelf.server.estate.EstateStore;
 import org.tinshelf.server.objects.Identities;
+import org.tinshelf.server.objects.ObjectKind;
+import org.tinshelf.server.objects.ObjectView;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -32,7 +35,9 @@ class ShelfReader {
   final class Session {
     private final Identities identities = store.identities();
     private final Map<Long, List<ChangeRecord>> draft =
-        changes.ofDraft().stream().collect(Collectors.groupingBy(ChangeRecord::lineId));
+        changes.ofDraft().stream()
+            .filter(c -> c.lineId() != null)
+            .collect(Collectors.groupingBy(ChangeRecord::lineId));
 
     List<LineView> lines(long shelf) {
       List<LineRecord> all = lines.ofShelf(shelf);
@@ -102,6 +107,23 @@ class ShelfReader {
     /** The line above at a recorded moment; empty for the first. */
     String follows(Optional<String> state) {
       return state.map(text -> json.readValue(text, LineState.class).follows()).orElse("");
+    }
+
+    /** A recorded state of an object in a few words; empty where there was none. */
+    String words(ChangeRecord change, Optional<String> state) {
+      if (change.objectId() == null || state.isEmpty()) {
+        return "";
+      }
+      ObjectState was = json.readValue(state.get(), ObjectState.class);
+      ObjectKind kind =
+          Arrays.stream(ObjectKind.values())
+              .filter(k -> k.key().equals(change.shelfName()))
+              .findFirst()
+              .orElseThrow();
+      ObjectNode body = identities.objectFromStored(kind, (ObjectNode) json.readTree(was.body()));
+      String value = ObjectView.value(body);
+      String note = body.path("note").asString("");
+      return was.name() + ": " + value + (note.isEmpty() ? "" : " – " + note);
     }
 
     /** A recorded state as a rule; empty for a divider. */

@@ -1,0 +1,286 @@
+package org.tinshelf.server.rulebase;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import org.tinshelf.exchange.document.BadDocumentException;
+import org.tinshelf.exchange.document.Problem;
+import org.tinshelf.server.accounts.SignedIn;
+import org.tinshelf.server.estate.EstateStore;
+import org.tinshelf.server.estate.Firewalls;
+import org.tinshelf.server.estate.Working;
+import org.tinshelf.server.objects.Identities;
+import org.tinshelf.server.objects.ObjectKind;
+import org.tinshelf.server.objects.ObjectRecord;
+import org.tinshelf.server.objects.ObjectView;
+import org.tinshelf.server.objects.Objects;
+import org.tinshelf.server.problems.Refusal;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * The edits of the library. Each is one transaction: the object, the recorded change, and a check
+ * that the whole estate is still sound; any problem undoes all three.
+ */
+@Component
+public class ObjectEditing {
+
+  private final Objects objects;
+  private final Usage usage;
+  private final Changes changes;
+  private final Firewalls firewalls;
+  private final EstateStore store;
+  private final Working working;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  ObjectEditing(
+      Objects objects,
+      Usage usage,
+      Changes changes,
+      Firewalls firewalls,
+      EstateStore store,
+      Working working,
+      JsonMapper json,
+      Clock clock) {
+    this.objects = objects;
+    this.usage = usage;
+    this.changes = changes;
+    this.firewalls = firewalls;
+    this.store = store;
+    this.working = working;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /**
+   * Adds objects, all of them or none; they may name each other.
+   *
+   * @param documents as they stand in a policy document
+   */
+  @Transactional
+  public List<ObjectView> add(SignedIn by, ObjectKind kind, List<ObjectNode> documents) {
+    List<ObjectRecord> added = new ArrayList<>();
+    List<ObjectRecord> before = objects.findAll();
+    int first = (int) before.stream().filter(o -> o.kind() == kind && !o.removed()).count();
+    int seat = before.stream().mapToInt(ObjectRecord::seat).max().orElse(-1);
+    for (int i = 0; i < documents.size(); i++) {
+      String name = name(documents.get(i), i);
+      free(kind, name, Optional.empty(), i);
+      added.add(objects.saveAndFlush(new ObjectRecord(kind, name, ++seat)));
+    }
+    Identities identities = store.identities();
+    for (int i = 0; i < added.size(); i++) {
+      ObjectRecord object = added.get(i);
+      object.says(object.name(), stored(identities, kind, documents.get(i)));
+      objects.saveAndFlush(object);
+      record(by, "add", object, Optional.empty(), Optional.of(ObjectState.of(object)));
+    }
+    sound(kind, first);
+    return added.stream().map(o -> view(identities, o)).toList();
+  }
+
+  /** Changes what an object holds, or its name; whatever names it goes on doing so. */
+  @Transactional
+  public ObjectView change(SignedIn by, long id, long version, ObjectNode document) {
+    ObjectRecord object = current(id, version);
+    ObjectState before = ObjectState.of(object);
+    String name = name(document, -1);
+    free(object.kind(), name, Optional.of(id), -1);
+    rename(object.kind(), object.name(), name);
+    object.says(name, stored(store.identities(), object.kind(), document));
+    ObjectState after = ObjectState.of(object);
+    if (!after.equals(before)) {
+      objects.saveAndFlush(object);
+      record(by, "change", object, Optional.of(before), Optional.of(after));
+    }
+    sound();
+    return view(store.identities(), object);
+  }
+
+  /** Removes an object that nothing names. */
+  @Transactional
+  public void remove(SignedIn by, long id, long version) {
+    ObjectRecord object = current(id, version);
+    List<Usage.Use> uses = usage.of(object);
+    if (!uses.isEmpty()) {
+      String first = uses.get(0).what() + " “" + uses.get(0).name() + "”";
+      String more = uses.size() == 1 ? "" : " and " + (uses.size() - 1) + " more";
+      throw Refusal.conflict(
+          "“" + object.name() + "” is used by " + first + more + ". Replace it there first.");
+    }
+    object.removed(true);
+    objects.saveAndFlush(object);
+    record(by, "remove", object, Optional.of(ObjectState.of(object)), Optional.empty());
+    sound();
+  }
+
+  /** Takes the newest change of an object back. */
+  void undo(ChangeRecord change) {
+    ObjectRecord object = object(change.objectId());
+    Optional<ObjectState> before = change.before().map(t -> json.readValue(t, ObjectState.class));
+    if (before.isPresent()) {
+      free(object.kind(), before.get().name(), Optional.of(object.id()), -1);
+      rename(object.kind(), object.name(), before.get().name());
+      object.says(before.get().name(), before.get().body());
+      object.removed(false);
+      objects.saveAndFlush(object);
+    } else {
+      List<Usage.Use> uses = usage.of(object);
+      if (!uses.isEmpty()) {
+        throw Refusal.conflict(
+            "“"
+                + object.name()
+                + "” is used by “"
+                + uses.get(0).name()
+                + "” by now. Undo that first.");
+      }
+      objects.delete(object);
+      objects.flush();
+    }
+    changes.delete(change);
+    changes.flush();
+    sound();
+  }
+
+  /** Takes removed objects out for good. */
+  void sweep() {
+    objects.deleteAll(objects.findAll().stream().filter(ObjectRecord::removed).toList());
+  }
+
+  /** An object that is there. */
+  ObjectRecord object(long id) {
+    return objects
+        .findById(id)
+        .orElseThrow(() -> Refusal.gone("This object is not there any more. Somebody removed it."));
+  }
+
+  private ObjectRecord current(long id, long version) {
+    ObjectRecord object = object(id);
+    if (object.version() != version || object.removed()) {
+      String who =
+          changes
+              .findFirstByObjectIdOrderByIdDesc(id)
+              .map(c -> c.who() + (object.removed() ? " removed" : " changed"))
+              .orElse("Somebody changed");
+      throw Refusal.conflict(
+          who + " this object before you. Nothing of yours was saved; it is shown as it is now.");
+    }
+    return object;
+  }
+
+  /** Firewalls say by name which zone an interface is in. */
+  private void rename(ObjectKind kind, String from, String to) {
+    if (kind == ObjectKind.ZONE && !from.equals(to)) {
+      String was = "\"zone\":" + json.writeValueAsString(from);
+      String is = "\"zone\":" + json.writeValueAsString(to);
+      firewalls.findAll().stream()
+          .filter(f -> f.body().contains(was))
+          .forEach(
+              f -> {
+                f.says(f.body().replace(was, is));
+                firewalls.save(f);
+              });
+    }
+  }
+
+  private static String name(ObjectNode document, int index) {
+    String name = document.path("name").asString("").strip();
+    if (name.isEmpty()) {
+      throw Refusal.unsound(
+          List.of(new Problem(at(index) + "/name", "the name is missing", "give it one")));
+    }
+    return name;
+  }
+
+  private void free(ObjectKind kind, String name, Optional<Long> own, int index) {
+    Optional<ObjectRecord> other =
+        objects.findAll().stream()
+            .filter(o -> o.kind() == kind && o.name().equalsIgnoreCase(name))
+            .filter(o -> !own.equals(Optional.of(o.id())))
+            .findFirst();
+    if (other.isPresent()) {
+      String mend =
+          other.get().removed()
+              ? "it was removed in this draft; undo that, or choose another name"
+              : "choose another name, or change that one";
+      throw Refusal.unsound(
+          List.of(
+              new Problem(
+                  at(index) + "/name",
+                  "there is a " + kind.word() + " “" + name + "” already",
+                  mend)));
+    }
+  }
+
+  private static String at(int index) {
+    return index < 0 ? "" : "/" + index;
+  }
+
+  private String stored(Identities identities, ObjectKind kind, ObjectNode document) {
+    ObjectNode body = document.deepCopy();
+    body.remove("name");
+    return json.writeValueAsString(identities.objectToStored(kind, body));
+  }
+
+  private ObjectView view(Identities identities, ObjectRecord object) {
+    ObjectNode body = (ObjectNode) json.readTree(object.body());
+    return ObjectView.of(object, identities.objectFromStored(object.kind(), body));
+  }
+
+  private void record(
+      SignedIn by,
+      String kind,
+      ObjectRecord object,
+      Optional<ObjectState> before,
+      Optional<ObjectState> after) {
+    Function<ObjectState, String> text = json::writeValueAsString;
+    changes.saveAndFlush(
+        new ChangeRecord(
+            clock.instant(),
+            by.id(),
+            by.displayName(),
+            kind,
+            object,
+            before.map(text),
+            after.map(text)));
+  }
+
+  /** Checks the estate; places in the one object edited are told as if it stood alone. */
+  private void sound() {
+    sound("^/(addresses|services|applications|users|schedules|zones)/\\d+", 0);
+  }
+
+  /** The same for objects at the end of their list, the first of which stands at an index. */
+  private void sound(ObjectKind kind, int first) {
+    sound("^/" + kind.key() + "/(\\d+)", first);
+  }
+
+  private void sound(String pointer, int first) {
+    Pattern object = Pattern.compile(pointer);
+    try {
+      working.afterEdit();
+    } catch (BadDocumentException e) {
+      throw Refusal.unsound(
+          e.problems().stream()
+              .map(p -> new Problem(own(object, p.pointer(), first), p.wrong(), p.right()))
+              .toList());
+    }
+  }
+
+  private static String own(Pattern object, String pointer, int first) {
+    Matcher m = object.matcher(pointer);
+    if (!m.find()) {
+      return pointer;
+    }
+    boolean listed = m.group(1).matches("\\d+");
+    String index = listed ? "/" + (Integer.parseInt(m.group(1)) - first) : "";
+    return index + pointer.substring(m.end());
+  }
+}

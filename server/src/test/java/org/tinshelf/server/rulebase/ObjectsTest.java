@@ -1,0 +1,162 @@
+package org.tinshelf.server.rulebase;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.tinshelf.server.testing.Client;
+import org.tinshelf.server.testing.Running;
+import tools.jackson.databind.JsonNode;
+
+/** An object's life through the HTTP interface, in the demo's library. */
+@ExtendWith(Running.class)
+class ObjectsTest {
+
+  private Client client;
+
+  @BeforeEach
+  void signIn() {
+    client = Running.signedIn();
+  }
+
+  @AfterEach
+  void takeEverythingBack() {
+    JsonNode draft = client.get("/api/draft").expect(200).json();
+    for (int i = draft.size() - 1; i >= 0; i--) {
+      client.post("/api/draft/" + draft.get(i).get("id").asLong() + "/undo", "").expect(204);
+    }
+  }
+
+  private JsonNode add(String kind, String... objects) {
+    return client.post("/api/objects", body(kind, objects)).expect(201).json();
+  }
+
+  private static String body(String kind, String... objects) {
+    return ("{'kind':'" + kind + "','objects':[" + String.join(",", objects) + "]}")
+        .replace('\'', '"');
+  }
+
+  private JsonNode card(long id) {
+    return client.get("/api/objects/" + id).expect(200).json();
+  }
+
+  private long id(String kind, String name) {
+    for (JsonNode o : client.get("/api/objects").expect(200).json()) {
+      if (o.get("kind").asString().equals(kind) && o.get("name").asString().equals(name)) {
+        return o.get("id").asLong();
+      }
+    }
+    throw new AssertionError("no " + kind + " " + name);
+  }
+
+  private Client.Answer change(long id, String object) {
+    String sent =
+        "{\"version\":" + card(id).get("version").asLong() + ",\"object\":" + object + "}";
+    return client.put("/api/objects/" + id, sent.replace('\'', '"'));
+  }
+
+  private static List<String> texts(JsonNode list) {
+    List<String> out = new ArrayList<>();
+    list.forEach(n -> out.add(n.asString()));
+    return out;
+  }
+
+  @Test
+  void whatAnObjectComesDownToIsTold() {
+    JsonNode made =
+        add(
+            "address",
+            "{'name':'spare','network':'198.51.100.64/29'}",
+            "{'name':'spare again','range':'198.51.100.64-198.51.100.71'}",
+            "{'name':'one spare','host':'198.51.100.66'}",
+            "{'name':'spares','members':['spare'],'except':['one spare']}");
+    JsonNode spares = card(made.get(3).get("id").asLong()).get("contents");
+    assertEquals(
+        List.of("198.51.100.64/31", "198.51.100.67-198.51.100.71"), texts(spares.get("ranges")));
+    assertEquals("7 IPv4 addresses in 2 ranges", spares.get("total").asString());
+    JsonNode spare = card(made.get(0).get("id").asLong());
+    assertEquals(List.of("spare again"), texts(spare.get("contents").get("same")));
+    assertTrue(texts(spare.get("contents").get("overlapping")).contains("one spare"));
+    assertEquals("spares", spare.get("uses").get(0).get("name").asString());
+  }
+
+  @Test
+  void aNewNameIsSeenWhereverTheObjectIsUsed() {
+    long zone = id("zone", "outside");
+    JsonNode before = card(zone);
+    assertTrue(before.get("uses").size() > 2);
+    String document = before.get("document").toString();
+    change(zone, document.replace("\"outside\"", "\"open sea\"")).expect(200);
+    JsonNode after = card(zone);
+    assertEquals(before.get("uses").size(), after.get("uses").size());
+    assertEquals("open sea", after.get("object").get("name").asString());
+    assertEquals("change", client.get("/api/draft").json().get(0).get("kind").asString());
+  }
+
+  @Test
+  void whatIsUsedIsNotRemovedAndWhatIsNotComesBack() {
+    long used = id("zone", "outside");
+    Client.Answer refused =
+        client.delete("/api/objects/" + used + "?version=" + card(used).get("version").asLong());
+    assertEquals(409, refused.status());
+    assertTrue(refused.json().get("detail").asString().contains("Replace it there first"));
+
+    long made = add("service", "{'name':'spare port','tcp':'7443'}").get(0).get("id").asLong();
+    client
+        .delete("/api/objects/" + made + "?version=" + card(made).get("version").asLong())
+        .expect(204);
+    assertEquals(404, client.get("/api/objects/" + made).status());
+    JsonNode draft = client.get("/api/draft").json();
+    client.post("/api/draft/" + draft.get(1).get("id").asLong() + "/undo", "").expect(204);
+    assertEquals("tcp 7443", card(made).get("object").get("value").asString());
+  }
+
+  @Test
+  void mistakesHaveAPlaceInTheObjectAndNothingIsKept() {
+    int before = client.get("/api/objects").json().size();
+    JsonNode problem =
+        client
+            .post(
+                "/api/objects",
+                body(
+                    "address",
+                    "{'name':'fine','host':'198.51.100.66'}",
+                    "{'name':'odd','network':'198.51.100.65/29'}"))
+            .expect(422)
+            .json()
+            .get("problems")
+            .get(0);
+    assertEquals("/1/network", problem.get("pointer").asString());
+    assertTrue(problem.toString().contains("198.51.100.64/29"), problem.toString());
+    assertEquals(before, client.get("/api/objects").json().size());
+
+    long made = add("address", "{'name':'fine','host':'198.51.100.66'}").get(0).get("id").asLong();
+    JsonNode wrong = change(made, "{'name':'fine','host':'198.51.100.666'}").expect(422).json();
+    assertEquals("/host", wrong.get("problems").get(0).get("pointer").asString());
+    JsonNode taken = change(made, "{'name':'ticket-web','host':'198.51.100.66'}").json();
+    assertEquals("/name", taken.get("problems").get(0).get("pointer").asString());
+    change(made, "{'name':'fine','host':'198.51.100.67'}").expect(200);
+    String stale = "{\"version\":0,\"object\":{\"name\":\"fine\",\"host\":\"198.51.100.68\"}}";
+    assertEquals(409, client.put("/api/objects/" + made, stale).status());
+  }
+
+  @Test
+  void anObjectCanBeLookedAtBeforeItIsSaved() {
+    String sketch =
+        "{'kind':'address','id':0,'object':{'name':'','wildcard':'10.0.0.1/255.255.252.255'}}"
+            .replace('\'', '"');
+    JsonNode contents = client.post("/api/objects/preview", sketch).expect(200).json();
+    assertEquals(
+        List.of("10.0.0.1", "10.0.1.1", "10.0.2.1", "10.0.3.1"), texts(contents.get("ranges")));
+    String bad = "{'kind':'address','id':0,'object':{'labelled':'pci and'}}".replace('\'', '"');
+    JsonNode problem =
+        client.post("/api/objects/preview", bad).expect(422).json().get("problems").get(0);
+    assertEquals("/labelled", problem.get("pointer").asString());
+    assertEquals(0, client.get("/api/draft").json().size());
+  }
+}
