@@ -11,6 +11,10 @@ export const router = createRouter({
       path: "/shelves/:kind(firewall|bay)/:id(\\d+)",
       component: () => import("./rulebase/ShelvesView.vue"),
     },
+    {
+      path: "/objects/:kind(address|service|application|user|schedule|zone)?/:id(\\d+|new|list)?",
+      component: () => import("./objects/ObjectsView.vue"),
+    },
     { path: "/draft", component: () => import("./rulebase/DraftView.vue") },
     { path: "/install", component: () => import("./install/InstallView.vue") },
     { path: "/:rest(.*)*", redirect: "/shelves" },

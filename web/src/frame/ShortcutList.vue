@@ -9,7 +9,7 @@ const groups = [
   {
     title: "Anywhere",
     keys: [
-      ["/ or Ctrl+K", "find a firewall or a bay"],
+      ["/ or Ctrl+K", "find a firewall, a bay or an object"],
       ["?", "this list"],
     ],
   },
@@ -25,6 +25,15 @@ const groups = [
       ["Ctrl+Z", "undo your newest change"],
       ["F", "next rule with a finding"],
       ["C", "fold the card away, or back"],
+    ],
+  },
+  {
+    title: "In the library",
+    keys: [
+      ["↑ ↓", "go from object to object"],
+      ["N", "new object"],
+      ["F", "filter"],
+      ["Ctrl+Enter", "keep what was typed"],
     ],
   },
   {

@@ -7,10 +7,11 @@ import ShortcutList from "./ShortcutList.vue";
 
 const route = useRoute();
 const router = useRouter();
-const { draft, estate, refreshDraft, refreshEstate } = useEstate();
+const { draft, estate, objects, refreshDraft, refreshEstate, refreshObjects } = useEstate();
 
 const views = [
   { to: "/shelves", name: "Shelves" },
+  { to: "/objects", name: "Objects" },
   { to: "/install", name: "Install" },
 ];
 const here = computed(() => views.find((v) => route.path.startsWith(v.to))?.to);
@@ -41,7 +42,17 @@ const hits = computed<Hit[]>(() => {
     })),
     ...estate.value.bays.map((b) => ({ label: b.name, what: "bay", to: `/shelves/bay/${b.id}` })),
   ];
-  return places.filter((p) => p.label.toLowerCase().includes(q)).slice(0, 8);
+  const things = objects.value.map((o) => ({
+    label: o.name,
+    what: `${o.form}, ${o.value}`,
+    to: `/objects/${o.kind}/${o.id}`,
+    value: o.value.toLowerCase(),
+  }));
+  return [
+    ...places.filter((p) => p.label.toLowerCase().includes(q)),
+    ...things.filter((t) => t.label.toLowerCase().includes(q)),
+    ...things.filter((t) => !t.label.toLowerCase().includes(q) && t.value.includes(q)),
+  ].slice(0, 9);
 });
 
 async function go(hit: Hit | undefined) {
@@ -83,6 +94,7 @@ onMounted(() => {
   window.addEventListener("keydown", anywhere);
   void refreshDraft();
   void refreshEstate();
+  void refreshObjects();
 });
 onUnmounted(() => window.removeEventListener("keydown", anywhere));
 </script>
@@ -107,8 +119,8 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
         ref="box"
         v-model="query"
         type="search"
-        aria-label="Find a firewall or a bay"
-        placeholder="Find a firewall or a bay"
+        aria-label="Find a firewall, a bay or an object"
+        placeholder="Find a firewall, bay or object"
         @keydown="key"
         @focus="
           open = true;

@@ -119,7 +119,11 @@ onMounted(() => {
               Undo
             </button>
           </div>
-          <p v-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
+          <template v-if="c.object">
+            <p v-if="c.was" class="gone">{{ c.was }}</p>
+            <p v-if="c.is">{{ c.is }}</p>
+          </template>
+          <p v-else-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
           <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
           <p v-else-if="c.kind === 'move'">
             From {{ place(c.followed) }} to {{ place(c.follows) }}.

@@ -1,0 +1,395 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, reactive, ref, watch } from "vue";
+import {
+  answer,
+  http,
+  type ObjectCard,
+  type ObjectContents,
+  type Problem,
+  Refused,
+} from "../api/client";
+import { useEstate } from "../estate/useEstate";
+import { type Document, documentOf, formOf, kindOf, typed } from "./forms";
+
+const props = defineProps<{ kind: string; id: number }>();
+const emit = defineEmits<{ saved: [id: number | undefined] }>();
+
+const MOST_SHOWN = 12;
+const WAIT = 350;
+
+const { objects } = useEstate();
+const about = reactive({ name: "", note: "", labels: "" });
+const entered = reactive<Record<string, string>>({});
+const formName = ref(kindOf(props.kind).forms[0].name);
+const card = ref<ObjectCard>();
+const contents = ref<ObjectContents>();
+const problems = ref<Problem[]>([]);
+const trouble = ref("");
+const busy = ref(false);
+const first = ref<HTMLInputElement>();
+const before = ref("");
+const all = ref(false);
+
+const forms = computed(() => kindOf(props.kind).forms);
+const form = computed(() => forms.value.find((f) => f.name === formName.value) ?? forms.value[0]);
+const document = computed(() => documentOf(form.value, entered, about));
+const changed = computed(() => JSON.stringify(document.value) !== before.value);
+const names = computed(() => objects.value.map((o) => ({ kind: o.kind, name: o.name })));
+
+const problemAt = (key: string) =>
+  problems.value.find((p) => p.pointer === `/${key}` || p.pointer.startsWith(`/${key}/`));
+const otherProblems = computed(() =>
+  problems.value.filter(
+    (p) => !["name", ...form.value.fields.map((f) => f.key)].some((k) => problemAt(k) === p),
+  ),
+);
+const ranges = computed(() => contents.value?.ranges ?? []);
+const rangesShown = computed(() => (all.value ? ranges.value : ranges.value.slice(0, MOST_SHOWN)));
+
+function show(found: ObjectCard) {
+  card.value = found;
+  contents.value = found.contents;
+  const known = found.document as Document;
+  about.name = found.object.name;
+  about.note = found.object.note;
+  about.labels = found.object.labels.join(" ");
+  const written = formOf(props.kind, known);
+  formName.value = written.name;
+  for (const field of written.fields) entered[field.key] = typed(field, known);
+  before.value = JSON.stringify(document.value);
+}
+
+function refused(e: unknown) {
+  if (e instanceof Refused && e.problems.length > 0) {
+    problems.value = e.problems;
+    trouble.value = "";
+  } else {
+    trouble.value = (e as Error).message;
+  }
+}
+
+async function load() {
+  try {
+    show(await answer(http.GET("/api/objects/{id}", { params: { path: { id: props.id } } })));
+  } catch (e) {
+    refused(e);
+  }
+}
+
+const sent = () => document.value as Record<string, Record<string, never>>;
+
+async function attempt(work: () => Promise<number | undefined>) {
+  if (busy.value) return;
+  busy.value = true;
+  problems.value = [];
+  trouble.value = "";
+  try {
+    const id = await work();
+    before.value = JSON.stringify(document.value);
+    emit("saved", id);
+    if (id === props.id) await load();
+  } catch (e) {
+    refused(e);
+  } finally {
+    busy.value = false;
+  }
+}
+
+const save = () =>
+  attempt(async () => {
+    if (props.id === 0) {
+      const made = await answer(
+        http.POST("/api/objects", { body: { kind: props.kind, objects: [sent()] } }),
+      );
+      return made[0]?.id;
+    }
+    await answer(
+      http.PUT("/api/objects/{id}", {
+        params: { path: { id: props.id } },
+        body: { version: card.value?.version ?? 0, object: sent() },
+      }),
+    );
+    return props.id;
+  });
+
+const remove = () =>
+  attempt(async () => {
+    await answer(
+      http.DELETE("/api/objects/{id}", {
+        params: { path: { id: props.id }, query: { version: card.value?.version ?? 0 } },
+      }),
+    );
+    return undefined;
+  });
+
+let asked = 0;
+async function preview() {
+  const mine = ++asked;
+  try {
+    const found = await answer(
+      http.POST("/api/objects/preview", {
+        body: { kind: props.kind, id: props.id, object: sent() },
+      }),
+    );
+    if (mine === asked) {
+      contents.value = found;
+      problems.value = [];
+    }
+  } catch (e) {
+    if (mine === asked) refused(e);
+  }
+}
+
+let timer = 0;
+watch(document, () => {
+  const something = form.value.fields.some((f) => entered[f.key]?.trim());
+  window.clearTimeout(timer);
+  if (changed.value && something && (props.kind === "address" || props.kind === "service"))
+    timer = window.setTimeout(() => void preview(), WAIT);
+});
+
+onMounted(async () => {
+  if (props.id > 0) await load();
+  else {
+    before.value = JSON.stringify(document.value);
+    await nextTick();
+    first.value?.focus();
+  }
+});
+</script>
+
+<template>
+  <form class="editor" @submit.prevent="save" @keydown.ctrl.enter="save">
+    <h2>{{ id === 0 ? `New ${kindOf(kind).one}` : about.name }}</h2>
+    <label
+      >Name
+      <input ref="first" v-model="about.name" maxlength="63" :aria-invalid="!!problemAt('name')" />
+      <span v-if="problemAt('name')" class="trouble" role="alert"
+        >{{ problemAt("name")?.wrong }}; {{ problemAt("name")?.right }}</span
+      >
+    </label>
+    <fieldset v-if="forms.length > 1">
+      <legend>Written as</legend>
+      <label v-for="f in forms" :key="f.name" class="choice" :class="{ here: f.name === formName }">
+        <input v-model="formName" type="radio" name="form" :value="f.name" />{{ f.label }}
+      </label>
+    </fieldset>
+    <label v-for="field in form.fields" :key="field.key"
+      >{{ field.label }}
+      <textarea
+        v-if="field.typing === 'list' || field.typing === 'windows'"
+        v-model="entered[field.key]"
+        class="fixed"
+        :rows="Math.min(10, Math.max(3, (entered[field.key] ?? '').split('\n').length + 1))"
+        :aria-invalid="!!problemAt(field.key)"
+        spellcheck="false"
+      />
+      <input
+        v-else
+        v-model="entered[field.key]"
+        class="fixed"
+        :aria-invalid="!!problemAt(field.key)"
+        spellcheck="false"
+      />
+      <span v-if="problemAt(field.key)" class="trouble" role="alert"
+        >{{ problemAt(field.key)?.wrong }}; {{ problemAt(field.key)?.right }}</span
+      >
+      <span v-else class="soft hint">{{ field.hint }}</span>
+      <select
+        v-if="field.names"
+        class="offer"
+        :aria-label="`Add to ${field.label.toLowerCase()}`"
+        @change="
+          (e) => {
+            const select = e.target as HTMLSelectElement;
+            const old = (entered[field.key] ?? '').trim();
+            entered[field.key] = (old ? old + '\n' : '') + select.value;
+            select.value = '';
+          }
+        "
+      >
+        <option value="">add one of the library …</option>
+        <option
+          v-for="n in names.filter((x) => x.kind === field.names && x.name !== about.name)"
+          :key="n.name"
+        >
+          {{ n.name }}
+        </option>
+      </select>
+    </label>
+    <div class="pair">
+      <label>Note <input v-model="about.note" maxlength="500" /></label>
+      <label>Labels <input v-model="about.labels" placeholder="pci kiosk" /></label>
+    </div>
+    <p v-for="p in otherProblems" :key="p.pointer + p.wrong" class="trouble" role="alert">
+      {{ p.wrong }}; {{ p.right }}
+    </p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <div class="doing">
+      <button class="button first" type="submit" :disabled="busy || !changed">
+        {{ id === 0 ? "Add to the draft" : "Change in the draft" }}
+      </button>
+      <kbd>Ctrl+Enter</kbd>
+      <span class="grow" />
+      <button
+        v-if="card"
+        class="button"
+        type="button"
+        :disabled="busy || card.uses.length > 0"
+        :title="card.uses.length > 0 ? 'It is used; see below' : ''"
+        @click="remove"
+      >
+        Remove
+      </button>
+    </div>
+  </form>
+  <section v-if="contents && (ranges.length > 0 || contents.total)" class="part">
+    <h3>
+      Comes down to <span v-if="contents.total" class="soft total">{{ contents.total }}</span>
+    </h3>
+    <ul class="ranges fixed">
+      <li v-for="r in rangesShown" :key="r">{{ r }}</li>
+    </ul>
+    <button v-if="ranges.length > rangesShown.length" class="button" @click="all = true">
+      {{ ranges.length - rangesShown.length }} more
+    </button>
+    <p v-if="contents.fitting.length > 0"><b>Fitting</b> {{ contents.fitting.join(", ") }}</p>
+    <p v-if="contents.same.length > 0"><b>Same content</b> {{ contents.same.join(", ") }}</p>
+    <p v-if="contents.overlapping.length > 0" class="soft">
+      <b>Overlaps</b> {{ contents.overlapping.slice(0, 20).join(", ")
+      }}{{
+        contents.overlapping.length > 20 ? ` and ${contents.overlapping.length - 20} more` : ""
+      }}
+    </p>
+  </section>
+  <section v-if="card" class="part">
+    <h3>
+      Used by
+      <span class="soft total">{{ card.uses.length === 0 ? "nothing" : card.uses.length }}</span>
+    </h3>
+    <ul class="uses">
+      <li v-for="u in card.uses" :key="`${u.what} ${u.id}`">
+        <RouterLink v-if="u.to" :to="u.to">{{ u.name }}</RouterLink>
+        <span v-else>{{ u.name }}</span>
+        <span class="soft">{{ u.what }}{{ u.where ? `, ${u.where}` : "" }}</span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.editor {
+  display: grid;
+  gap: 10px;
+  padding: 12px 16px;
+}
+h2 {
+  overflow-wrap: anywhere;
+}
+label {
+  display: grid;
+  gap: 2px;
+}
+input:not([type="radio"]),
+textarea,
+select {
+  width: 100%;
+  padding: 4px 7px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+}
+input:not(.fixed),
+select {
+  font: inherit;
+}
+textarea {
+  resize: vertical;
+}
+[aria-invalid="true"] {
+  border-color: var(--drop) !important;
+}
+fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+legend {
+  padding: 0;
+  margin-bottom: 2px;
+}
+.choice {
+  display: inline-flex;
+  align-items: center;
+  min-height: 26px;
+  padding: 0 8px;
+  border: 1px solid var(--tin);
+  border-radius: 3px;
+  cursor: pointer;
+}
+.choice input {
+  position: absolute;
+  opacity: 0;
+}
+.choice.here {
+  border-color: var(--brass);
+  background: var(--brass-soft);
+}
+.choice:focus-within {
+  outline: 2px solid var(--focus);
+  outline-offset: 1px;
+}
+.hint {
+  font-size: var(--t-small);
+}
+.offer {
+  color: var(--ink-soft);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 3fr 2fr;
+  gap: 10px;
+}
+.trouble {
+  color: var(--drop);
+  font-weight: 700;
+  margin: 0;
+}
+.doing {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.grow {
+  flex: 1;
+}
+.part {
+  border-top: 1px solid var(--line);
+  padding: 10px 16px;
+}
+.part p {
+  margin: 6px 0 0;
+}
+.total {
+  font-weight: 400;
+}
+ul {
+  list-style: none;
+  margin: 5px 0 0;
+  padding: 0;
+}
+.ranges {
+  columns: 2;
+  overflow-wrap: anywhere;
+}
+.uses li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  min-height: 24px;
+}
+</style>

@@ -1,0 +1,317 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { useEstate } from "../estate/useEstate";
+import { KINDS, kindOf } from "./forms";
+import ObjectEditor from "./ObjectEditor.vue";
+import PasteList from "./PasteList.vue";
+
+const MOST = 300;
+
+const route = useRoute();
+const router = useRouter();
+const { objects, draft, refreshObjects, refreshDraft } = useEstate();
+const loading = ref(true);
+const trouble = ref("");
+const box = ref<HTMLInputElement>();
+const list = ref<HTMLElement>();
+
+const kind = computed(() => kindOf(String(route.params.kind ?? "address")));
+const chosen = computed(() => String(route.params.id ?? ""));
+const query = computed({
+  get: () => String(route.query.find ?? ""),
+  set: (find) => void router.replace({ query: find ? { find } : {} }),
+});
+
+const counts = computed(() => {
+  const out = new Map<string, number>();
+  for (const o of objects.value) out.set(o.kind, (out.get(o.kind) ?? 0) + 1);
+  return out;
+});
+
+const edited = computed(() => new Set(draft.value.map((c) => c.object)));
+
+const found = computed(() => {
+  const words = query.value
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w);
+  return objects.value.filter(
+    (o) =>
+      o.kind === kind.value.kind &&
+      words.every((w) =>
+        `${o.name} ${o.value} ${o.note} ${o.labels.join(" ")}`.toLowerCase().includes(w),
+      ),
+  );
+});
+const shown = computed(() => found.value.slice(0, MOST));
+
+const to = (id: string | number) => ({
+  path: `/objects/${kind.value.kind}/${id}`,
+  query: route.query,
+});
+
+async function load() {
+  try {
+    await refreshObjects();
+    trouble.value = "";
+  } catch (e) {
+    trouble.value = (e as Error).message;
+  } finally {
+    loading.value = false;
+  }
+}
+
+async function saved(id: number | undefined) {
+  await Promise.all([refreshObjects(), refreshDraft()]);
+  await router.push(
+    id === undefined ? { path: `/objects/${kind.value.kind}`, query: route.query } : to(id),
+  );
+}
+
+function keys(e: KeyboardEvent) {
+  const typing = (e.target as HTMLElement).closest("input, textarea, select");
+  if (typing || e.ctrlKey || e.altKey || e.metaKey) return;
+  if (e.key === "n") void router.push(to("new"));
+  else if (e.key === "f") box.value?.focus();
+  else if (e.key === "ArrowDown" || e.key === "ArrowUp") {
+    const at = shown.value.findIndex((o) => String(o.id) === chosen.value);
+    const next = shown.value[at + (e.key === "ArrowDown" ? 1 : -1)];
+    if (next) void router.replace(to(next.id));
+  } else return;
+  e.preventDefault();
+}
+
+watch(chosen, () =>
+  nextTick(() => list.value?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" })),
+);
+
+onMounted(() => {
+  window.addEventListener("keydown", keys);
+  void load();
+});
+onUnmounted(() => window.removeEventListener("keydown", keys));
+</script>
+
+<template>
+  <main class="page">
+    <nav class="kinds" aria-label="Kinds of objects">
+      <RouterLink
+        v-for="k in KINDS"
+        :key="k.kind"
+        :to="`/objects/${k.kind}`"
+        :class="{ here: k.kind === kind.kind }"
+        :aria-current="k.kind === kind.kind ? 'page' : undefined"
+      >
+        {{ k.title }} <span class="fixed">{{ counts.get(k.kind) ?? 0 }}</span>
+      </RouterLink>
+    </nav>
+    <section class="library">
+      <header>
+        <h1>{{ kind.title }}</h1>
+        <input
+          ref="box"
+          v-model="query"
+          type="search"
+          :aria-label="`Filter ${kind.title.toLowerCase()}`"
+          placeholder="name, content, label …"
+          @keydown.esc="box?.blur()"
+        />
+        <RouterLink v-if="kind.kind === 'address'" class="button" :to="to('list')"
+          >Paste a list</RouterLink
+        >
+        <RouterLink class="button first" :to="to('new')">New {{ kind.one }}</RouterLink>
+      </header>
+      <div ref="list" class="rows">
+        <table v-if="shown.length > 0">
+          <thead>
+            <tr>
+              <th>name</th>
+              <th>written as</th>
+              <th>content</th>
+              <th>labels</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="o in shown"
+              :key="o.id"
+              :class="{ here: String(o.id) === chosen, edited: edited.has(o.id) }"
+              :aria-current="String(o.id) === chosen ? 'true' : undefined"
+              @click="router.push(to(o.id))"
+            >
+              <td>
+                <RouterLink :to="to(o.id)" :title="o.name">{{ o.name }}</RouterLink>
+                <span v-if="edited.has(o.id)" class="visually-hidden">, changed in the draft</span>
+              </td>
+              <td class="soft">{{ o.form }}</td>
+              <td class="fixed" :title="o.value">{{ o.value }}</td>
+              <td>
+                <span v-for="l in o.labels" :key="l" class="label">{{ l }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="found.length > MOST" class="soft tell">
+          {{ (found.length - MOST).toLocaleString("en") }} more; narrow the filter to see them.
+        </p>
+        <p v-else-if="trouble" class="tell trouble" role="alert">
+          {{ trouble }} <button class="button" @click="load">Try again</button>
+        </p>
+        <p v-else-if="loading && found.length === 0" class="soft tell">Reading the library …</p>
+        <p v-else-if="found.length === 0 && query" class="soft tell">
+          No {{ kind.one }} has “{{ query }}” in its name, content or labels.
+          <button class="button" @click="query = ''">Show all</button>
+        </p>
+        <p v-else-if="found.length === 0" class="soft tell">
+          There is no {{ kind.one }} yet. Rules can also take addresses and ports as they are; an
+          object gives them one name and one place to change.
+        </p>
+      </div>
+    </section>
+    <aside :aria-label="`The ${kind.one}`">
+      <PasteList v-if="chosen === 'list'" @saved="saved(undefined)" />
+      <ObjectEditor
+        v-else-if="chosen"
+        :key="`${kind.kind} ${chosen}`"
+        :kind="kind.kind"
+        :id="chosen === 'new' ? 0 : Number(chosen)"
+        @saved="saved"
+      />
+      <p v-else class="soft tell">
+        Choose one to see what it comes down to and where it is used, or press
+        <kbd>N</kbd> for a new one.
+      </p>
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: 160px minmax(0, 1fr) minmax(340px, 33%);
+  min-height: 0;
+}
+.kinds {
+  background: var(--sunk);
+  border-right: 1px solid var(--tin-dark);
+  padding: 12px 0;
+  display: flex;
+  flex-direction: column;
+}
+.kinds a {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  padding: 5px 12px;
+  min-height: 30px;
+  text-decoration: none;
+  border-left: 4px solid transparent;
+}
+.kinds a.here {
+  background: var(--enamel);
+  border-left-color: var(--brass);
+  font-weight: 700;
+}
+.library {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-width: 0;
+}
+.library header {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 10px 16px;
+  border-bottom: 1px solid var(--tin-dark);
+}
+.library header a {
+  text-decoration: none;
+  white-space: nowrap;
+}
+input {
+  flex: 1;
+  min-width: 90px;
+  padding: 4px 8px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--enamel);
+  color: var(--ink);
+  font: inherit;
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+.rows {
+  overflow: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+}
+th {
+  position: sticky;
+  top: 0;
+  background: var(--tin-plate);
+  text-align: left;
+  font-weight: 400;
+  font-size: var(--t-small);
+  padding: 3px 8px;
+}
+th:first-child,
+td:first-child {
+  width: 32%;
+  padding-left: 12px;
+  border-left: 4px solid transparent;
+}
+th:nth-child(2) {
+  width: 92px;
+}
+th:nth-child(4) {
+  width: 17%;
+}
+td {
+  height: var(--row);
+  padding: 0 8px;
+  border-bottom: 1px solid var(--line);
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+td a {
+  text-decoration: none;
+}
+tbody tr {
+  cursor: pointer;
+}
+tbody tr:hover {
+  background: var(--sunk);
+}
+tr.edited td:first-child {
+  border-left-color: var(--brass);
+}
+tr.here {
+  background: var(--brass-soft);
+}
+.label {
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  padding: 0 4px;
+  margin-right: 4px;
+  font-size: var(--t-small);
+}
+.tell {
+  padding: 14px 16px;
+  margin: 0;
+}
+.trouble {
+  color: var(--drop);
+  font-weight: 700;
+}
+aside {
+  overflow: auto;
+  border-left: 1px solid var(--tin-dark);
+  background: var(--enamel);
+}
+</style>

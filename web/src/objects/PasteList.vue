@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { answer, http, type Problem, Refused } from "../api/client";
+import { useEstate } from "../estate/useEstate";
+import { type Document, pasted } from "./forms";
+
+const emit = defineEmits<{ saved: [] }>();
+const { objects } = useEstate();
+const content = ref("");
+const twins = ref(false);
+const problems = ref<Problem[]>([]);
+const trouble = ref("");
+const busy = ref(false);
+
+const byContent = computed(() => {
+  const out = new Map<string, string>();
+  for (const o of objects.value)
+    if (["host", "network", "range"].includes(o.form)) out.set(o.value, o.name);
+  return out;
+});
+
+const rows = computed(() =>
+  pasted(content.value).map((row) => {
+    const twin = byContent.value.get(row.value);
+    return { ...row, twin, taken: row.document && (twins.value || !twin) };
+  }),
+);
+const made = computed(() => rows.value.filter((r) => r.taken).map((r) => r.document as Document));
+const problemOf = (document?: Document) => {
+  const at = made.value.findIndex((d) => d === document);
+  return problems.value.find((p) => p.pointer.startsWith(`/${at}/`));
+};
+
+async function add() {
+  busy.value = true;
+  problems.value = [];
+  trouble.value = "";
+  try {
+    const all = made.value as Record<string, Record<string, never>>[];
+    await answer(http.POST("/api/objects", { body: { kind: "address", objects: all } }));
+    content.value = "";
+    emit("saved");
+  } catch (e) {
+    if (e instanceof Refused) problems.value = e.problems;
+    trouble.value = (e as Error).message;
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <form class="paste" @submit.prevent="add">
+    <h2>Paste a list</h2>
+    <p class="soft">
+      A column of addresses, or a table with names and notes; cells end with a tab, comma or
+      semicolon.
+    </p>
+    <textarea
+      v-model="content"
+      class="fixed"
+      rows="7"
+      aria-label="The list"
+      spellcheck="false"
+      :placeholder="'kiosk 1, 10.72.4.9, by the gate\n10.72.5.0/24'"
+    />
+    <table v-if="rows.length > 0">
+      <thead>
+        <tr>
+          <th>name</th>
+          <th>content</th>
+          <th>what becomes of it</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows" :key="r.line" :class="{ out: !r.taken }">
+          <td>{{ r.document?.name ?? "–" }}</td>
+          <td class="fixed">{{ r.value }}</td>
+          <td v-if="problemOf(r.document)" class="trouble">
+            {{ problemOf(r.document)?.wrong }}; {{ problemOf(r.document)?.right }}
+          </td>
+          <td v-else-if="!r.document">no address in line {{ r.line }}; left out</td>
+          <td v-else-if="r.twin">
+            {{ r.taken ? "made, though " : "" }}“{{ r.twin }}” holds the same
+          </td>
+          <td v-else>made</td>
+        </tr>
+      </tbody>
+    </table>
+    <label class="twins"
+      ><input v-model="twins" type="checkbox" /> make also what the library holds already</label
+    >
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }} Nothing was made.</p>
+    <div>
+      <button class="button first" :disabled="busy || made.length === 0">
+        Add {{ made.length }} to the draft
+      </button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.paste {
+  display: grid;
+  gap: 10px;
+  padding: 12px 16px;
+}
+p {
+  margin: 0;
+}
+textarea {
+  padding: 6px 8px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+}
+textarea::placeholder {
+  color: var(--ink-soft);
+}
+table {
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+  font-size: var(--t-small);
+  background: var(--tin-plate);
+  padding: 3px 6px;
+}
+td {
+  padding: 3px 6px;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+}
+.out td {
+  color: var(--ink-soft);
+}
+.twins {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.trouble {
+  color: var(--drop);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,340 @@
+/** An object as it stands in a policy document. */
+export type Document = Record<string, unknown>;
+
+/** How a field is typed: one line, several (one entry a line), a number, or times. */
+export type Typing = "text" | "list" | "number" | "windows" | "moments";
+
+export interface Field {
+  key: string;
+  label: string;
+  typing: Typing;
+  hint: string;
+  /** Kind of objects that can stand in it. */
+  names?: string;
+}
+
+/** One way to write an object of a kind. */
+export interface Form {
+  name: string;
+  label: string;
+  fields: [Field, ...Field[]];
+}
+
+/** One kind of objects. */
+export interface Kind {
+  kind: string;
+  title: string;
+  one: string;
+  forms: [Form, ...Form[]];
+}
+
+const text = (key: string, label: string, hint: string): Field => ({
+  key,
+  label,
+  typing: "text",
+  hint,
+});
+const list = (key: string, label: string, hint: string, names?: string): Field => ({
+  key,
+  label,
+  typing: "list",
+  hint,
+  names,
+});
+
+/** The kinds of objects, with how each can be written; the first way is that of a new one. */
+export const KINDS: [Kind, ...Kind[]] = [
+  {
+    kind: "address",
+    title: "Addresses",
+    one: "address",
+    forms: [
+      {
+        name: "host",
+        label: "host",
+        fields: [text("host", "Address", "10.72.4.9 or 2001:db8::9")],
+      },
+      {
+        name: "network",
+        label: "network",
+        fields: [text("network", "Network", "10.72.4.0/24 or 2001:db8:4::/48")],
+      },
+      {
+        name: "range",
+        label: "range",
+        fields: [text("range", "Range", "10.72.4.10-10.72.4.20, both ends included")],
+      },
+      {
+        name: "wildcard",
+        label: "wildcard mask",
+        fields: [text("wildcard", "Address/mask", "10.0.0.2/255.255.0.255: bits at 1 are fixed")],
+      },
+      {
+        name: "group",
+        label: "group",
+        fields: [
+          list("members", "Members", "one a line: names, or addresses as they are", "address"),
+          list("except", "Except", "what of these is left out", "address"),
+        ],
+      },
+      {
+        name: "labelled",
+        label: "by labels",
+        fields: [text("labelled", "Labels", "kiosk and not (spare or old)")],
+      },
+      {
+        name: "domain",
+        label: "domain name",
+        fields: [
+          text("domain", "Domain name", "tickets.example.net"),
+          list("content", "Known addresses", "what it stands for now"),
+        ],
+      },
+      {
+        name: "feed",
+        label: "feed",
+        fields: [
+          text("feed", "Feed", "where its list comes from"),
+          list("content", "Known addresses", "what it held last"),
+        ],
+      },
+      {
+        name: "countries",
+        label: "countries",
+        fields: [
+          list("countries", "Countries", "two capital letters each, one a line"),
+          list("content", "Known networks", "what these have now"),
+        ],
+      },
+    ],
+  },
+  {
+    kind: "service",
+    title: "Services",
+    one: "service",
+    forms: [
+      {
+        name: "service",
+        label: "ports and types",
+        fields: [
+          text("tcp", "tcp ports", "443, 8443, 9000-9010"),
+          text("tcpFrom", "tcp source ports", "any unless given"),
+          text("udp", "udp ports", "53"),
+          text("udpFrom", "udp source ports", "any unless given"),
+          text("sctp", "sctp ports", "2905"),
+          text("icmp", "icmp type/code", "8, 3/1 or all"),
+          text("icmp6", "icmp6 type/code", "128 or all"),
+          {
+            key: "protocol",
+            label: "IP protocol",
+            typing: "number",
+            hint: "a number, such as 47; tcp, udp and icmp have their own lines",
+          },
+        ],
+      },
+      {
+        name: "group",
+        label: "group",
+        fields: [list("members", "Members", "one a line: names, or tcp/443", "service")],
+      },
+    ],
+  },
+  {
+    kind: "application",
+    title: "Applications",
+    one: "application",
+    forms: [
+      {
+        name: "application",
+        label: "one application",
+        fields: [
+          text("category", "Category", "business"),
+          { key: "risk", label: "Risk", typing: "number", hint: "1 (least) to 5" },
+          list("services", "Usual services", "one a line: names, or tcp/443", "service"),
+        ],
+      },
+      {
+        name: "group",
+        label: "group",
+        fields: [
+          list("members", "Members", "one a line", "application"),
+          list("ofCategories", "All of category", "one a line"),
+          text("ofRisk", "All of risk", "4 or 3-5"),
+        ],
+      },
+    ],
+  },
+  {
+    kind: "user",
+    title: "Users",
+    one: "user group",
+    forms: [
+      {
+        name: "group",
+        label: "group",
+        fields: [list("members", "Members", "one a line: people, or other groups", "user")],
+      },
+    ],
+  },
+  {
+    kind: "schedule",
+    title: "Schedules",
+    one: "schedule",
+    forms: [
+      {
+        name: "weekly",
+        label: "every week",
+        fields: [
+          {
+            key: "weekly",
+            label: "Times",
+            typing: "windows",
+            hint: "one a line: mon tue wed 07:00-18:00; past midnight as 22:00-05:00",
+          },
+        ],
+      },
+      {
+        name: "once",
+        label: "once",
+        fields: [
+          {
+            key: "once",
+            label: "From - to",
+            typing: "moments",
+            hint: "2026-12-24T18:00 - 2026-12-27T06:00",
+          },
+        ],
+      },
+    ],
+  },
+  {
+    kind: "zone",
+    title: "Zones",
+    one: "zone",
+    forms: [
+      {
+        name: "zone",
+        label: "zone",
+        fields: [
+          {
+            key: "trust",
+            label: "Trust",
+            typing: "number",
+            hint: "0 (least) to 100; empty: no rank",
+          },
+        ],
+      },
+    ],
+  },
+];
+
+export function kindOf(kind: string): Kind {
+  return KINDS.find((k) => k.kind === kind) ?? KINDS[0];
+}
+
+/** The form an object is written in. */
+export function formOf(kind: string, document: Document): Form {
+  const forms = kindOf(kind).forms;
+  const byKey = forms.find((f) => f.fields.some((field) => field.key in document));
+  return byKey ?? forms[0];
+}
+
+interface Window {
+  days: string[];
+  from: string;
+  to: string;
+}
+
+/** A field's value as it is typed. */
+export function typed(field: Field, document: Document): string {
+  const value = document[field.key];
+  if (value === undefined) return "";
+  if (field.typing === "list") return (value as string[]).join("\n");
+  if (field.typing === "windows")
+    return (value as Window[]).map((w) => `${w.days.join(" ")} ${w.from}-${w.to}`).join("\n");
+  if (field.typing === "moments") {
+    const span = value as { from: string; to: string };
+    return `${span.from} - ${span.to}`;
+  }
+  return String(value);
+}
+
+const lines = (entered: string) =>
+  entered
+    .split(/[\n,;]/)
+    .map((l) => l.trim())
+    .filter((l) => l);
+
+function parsed(field: Field, entered: string): unknown {
+  const content = entered.trim();
+  if (field.typing === "list") return lines(entered);
+  if (field.typing === "number") return /^\d+$/.test(content) ? Number(content) : content;
+  if (field.typing === "windows")
+    return lines(entered).map((line) => {
+      const words = line.split(/\s+/);
+      const [from = "", to = ""] = (words.pop() ?? "").split(/[-–]/);
+      return { days: words.map((d) => d.toLowerCase()), from, to };
+    });
+  if (field.typing === "moments") {
+    const [from = "", to = ""] = content.split(/\s+[-–]\s+/);
+    return { from, to };
+  }
+  return content;
+}
+
+/** What the entered fields make; empty ones are left out, but not the one that gives the form. */
+export function documentOf(
+  form: Form,
+  entered: Record<string, string>,
+  about: { name: string; note: string; labels: string },
+): Document {
+  const out: Document = { name: about.name.trim() };
+  if (about.note.trim()) out.note = about.note.trim();
+  const labels = about.labels.split(/[\s,]+/).filter((l) => l);
+  if (labels.length > 0) out.labels = labels;
+  form.fields.forEach((field, i) => {
+    const value = entered[field.key] ?? "";
+    if (value.trim() || (i === 0 && form.name !== "zone" && form.fields.length < 4))
+      out[field.key] = parsed(field, value);
+  });
+  return out;
+}
+
+const LITERAL = /^([0-9]{1,3}(\.[0-9]{1,3}){3}|[0-9a-fA-F:]*:[0-9a-fA-F:.]*)([/-][0-9a-fA-F:.]+)?$/;
+
+/** One line of a pasted list, as an address object; nothing where it holds no address. */
+export interface Pasted {
+  line: number;
+  document?: Document;
+  value: string;
+}
+
+/**
+ * Addresses of a pasted column or table: in each line the first thing that looks like one, with
+ * the first other cell as its name and the rest as its note.
+ */
+export function pasted(content: string): Pasted[] {
+  const out: Pasted[] = [];
+  const names = new Set<string>();
+  content.split(/\r?\n/).forEach((row, i) => {
+    if (!row.trim()) return;
+    const cells = row
+      .split(/[\t,;]/)
+      .map((c) => c.trim().replace(/^"(.*)"$/, "$1"))
+      .filter((c) => c);
+    const value = cells.find((c) => LITERAL.test(c));
+    if (!value) {
+      out.push({ line: i + 1, value: row.trim() });
+      return;
+    }
+    const [name, ...rest] = cells.filter((c) => c !== value);
+    let own = (name ?? value.replace(/[/:]/g, "-")).slice(0, 63);
+    for (let n = 2; names.has(own); n++) own = `${own.replace(/ \d+$/, "").slice(0, 58)} ${n}`;
+    names.add(own);
+    const key = value.includes("-") ? "range" : value.includes("/") ? "network" : "host";
+    const document: Document = { name: own, [key]: value };
+    if (rest.length > 0) document.note = rest.join(", ");
+    out.push({ line: i + 1, value, document });
+  });
+  return out;
+}
