@@ -262,8 +262,7 @@ th {
 th:first-child,
 td:first-child {
   width: 32%;
-  padding-left: 12px;
-  border-left: 4px solid transparent;
+  padding-left: 16px;
 }
 th:nth-child(2) {
   width: 92px;
@@ -289,7 +288,7 @@ tbody tr:hover {
   background: var(--sunk);
 }
 tr.edited td:first-child {
-  border-left-color: var(--brass);
+  box-shadow: inset 4px 0 var(--brass);
 }
 tr.here {
   background: var(--brass-soft);

@@ -41,8 +41,12 @@ async function add() {
     content.value = "";
     emit("saved");
   } catch (e) {
-    if (e instanceof Refused) problems.value = e.problems;
-    trouble.value = (e as Error).message;
+    const marked = e instanceof Refused ? e.problems : [];
+    problems.value = marked;
+    trouble.value =
+      marked.length > 0
+        ? "Nothing was made. Mend or take out the lines marked above."
+        : (e as Error).message;
   } finally {
     busy.value = false;
   }
@@ -90,7 +94,7 @@ async function add() {
     <label class="twins"
       ><input v-model="twins" type="checkbox" /> make also what the library holds already</label
     >
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }} Nothing was made.</p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div>
       <button class="button first" :disabled="busy || made.length === 0">
         Add {{ made.length }} to the draft
@@ -132,6 +136,9 @@ td {
   padding: 3px 6px;
   border-bottom: 1px solid var(--line);
   overflow-wrap: anywhere;
+}
+td.fixed {
+  white-space: nowrap;
 }
 .out td {
   color: var(--ink-soft);

@@ -54,6 +54,14 @@ class AccessibilityTest {
     page.keyboard().press("Enter");
     page.locator(".picker").waitFor();
     check(page, "the picker");
+    page.navigate(installation.address() + "/objects/address");
+    page.locator("tbody tr").first().click();
+    page.locator(".uses, .ranges").first().waitFor();
+    check(page, "an object");
+    page.navigate(installation.address() + "/objects/address/list");
+    page.getByLabel("The list").fill("kiosk, 10.72.4.9\nnothing");
+    page.locator(".paste tbody tr").first().waitFor();
+    check(page, "a pasted list");
     page.navigate(installation.address() + "/draft");
     page.locator("aside li").first().waitFor();
     check(page, "draft");

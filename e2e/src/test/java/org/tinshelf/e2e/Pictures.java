@@ -52,6 +52,10 @@ class Pictures {
     name(page, "break room screen").click();
     page.keyboard().press("o");
     page.locator(".chip.some").waitFor();
+    page.navigate(installation.address() + "/objects/address");
+    page.getByText("ticket-web", new Page.GetByTextOptions().setExact(true)).first().click();
+    page.locator(".uses li").first().waitFor();
+    take(page, "objects");
     page.navigate(installation.address() + "/draft");
     page.locator("ol li").first().waitFor();
     take(page, "draft");

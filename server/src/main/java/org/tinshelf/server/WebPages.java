@@ -10,7 +10,16 @@ class WebPages implements WebMvcConfigurer {
   @Override
   public void addViewControllers(ViewControllerRegistry registry) {
     for (String view :
-        new String[] {"/", "/sign-in", "/shelves", "/shelves/**", "/draft", "/install"}) {
+        new String[] {
+          "/",
+          "/sign-in",
+          "/shelves",
+          "/shelves/**",
+          "/objects",
+          "/objects/**",
+          "/draft",
+          "/install"
+        }) {
       registry.addViewController(view).setViewName("forward:/index.html");
     }
   }

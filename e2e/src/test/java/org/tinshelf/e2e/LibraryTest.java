@@ -1,0 +1,115 @@
+package org.tinshelf.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** Objects are made, looked at, renamed and taken back in the browser. */
+class LibraryTest {
+
+  private final Installation installation = Installation.get();
+  private Page page;
+
+  @BeforeEach
+  void open() {
+    page = installation.signedIn(ColorScheme.LIGHT, "/objects/address");
+    assertThat(row("ticket-web")).isVisible();
+  }
+
+  @AfterEach
+  void takeEverythingBack() {
+    page.navigate(installation.address() + "/draft");
+    page.locator("aside li").first().waitFor();
+    Locator undo =
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo").setExact(true));
+    for (int left = undo.count(); left > 0; left--) {
+      undo.first().click();
+      assertThat(undo).hasCount(left - 1);
+    }
+    page.context().close();
+  }
+
+  private Locator row(String name) {
+    return page.locator(
+        ".rows tbody tr",
+        new Page.LocatorOptions()
+            .setHas(page.getByText(name, new Page.GetByTextOptions().setExact(true))));
+  }
+
+  private void go(String where) {
+    page.navigate(installation.address() + where);
+  }
+
+  @Test
+  void anObjectIsMadeByKeyboardAlone() {
+    page.keyboard().press("n");
+    assertThat(page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))).isFocused();
+    page.keyboard().type("spare berths");
+    page.keyboard().press("Tab");
+    page.keyboard().press("ArrowRight");
+    page.keyboard().press("Tab");
+    page.keyboard().type("10.99.0.1/24");
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("10.99.0.0/24");
+    page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Network"))
+        .fill("10.99.0.0/24");
+    assertThat(page.locator(".ranges")).containsText("10.99.0.0/24");
+    page.keyboard().press("Control+Enter");
+    assertThat(row("spare berths")).hasAttribute("aria-current", "true");
+    assertThat(page.locator(".chip")).containsText("1 change");
+
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("guest berths");
+    page.keyboard().press("Control+Enter");
+    assertThat(row("guest berths")).isVisible();
+    assertThat(row("spare berths")).hasCount(0);
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove")).click();
+    assertThat(row("guest berths")).hasCount(0);
+  }
+
+  @Test
+  void aPastedListBecomesObjectsOrNothingDoes() {
+    page.getByText("Paste a list").click();
+    Locator list = page.getByLabel("The list");
+    list.fill("mast, 10.99.1.300\nbuoy\t10.99.1.2\tby the pier\nno address");
+    Locator add = page.locator(".paste .button.first");
+    assertThat(add).hasText("Add 2 to the draft");
+    add.click();
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("Nothing was made");
+    assertThat(page.locator(".chip")).containsText("no changes");
+    list.fill("mast, 10.99.1.30\nbuoy\t10.99.1.2\tby the pier\nno address");
+    add.click();
+    assertThat(row("mast")).isVisible();
+    assertThat(row("buoy")).isVisible();
+    assertThat(page.locator(".chip")).containsText("2 changes");
+  }
+
+  @Test
+  void whatIsUsedSaysWhereAndCannotBeRemoved() {
+    go("/objects/zone");
+    row("outside").click();
+    assertThat(page.locator(".uses")).containsText("terminals/upper");
+    assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove")))
+        .isDisabled();
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("open sea");
+    page.keyboard().press("Control+Enter");
+    assertThat(row("open sea")).isVisible();
+    go("/shelves/firewall/1");
+    assertThat(page.locator(".rule .cell").getByText("open sea").first()).isVisible();
+  }
+
+  @Test
+  void theSearchBoxFindsObjectsByNameAndContent() {
+    page.keyboard().press("/");
+    page.keyboard().type("203.0.113.10");
+    assertThat(page.locator(".hits li").first()).containsText("ticket-web");
+    page.keyboard().press("Enter");
+    assertThat(row("ticket-web")).hasAttribute("aria-current", "true");
+    go("/objects/address?find=nothing-like-that");
+    assertThat(page.locator(".tell").first()).containsText("nothing-like-that");
+  }
+}
