@@ -159,7 +159,10 @@ onMounted(async () => {
 </script>
 
 <template>
-  <form class="editor" @submit.prevent="save" @keydown.ctrl.enter="save">
+  <p v-if="id > 0 && !card" class="wait" :class="trouble ? 'trouble' : 'soft'">
+    {{ trouble || "Reading …" }}
+  </p>
+  <form v-else class="editor" @submit.prevent="save" @keydown.ctrl.enter="save">
     <h2>{{ id === 0 ? `New ${kindOf(kind).one}` : about.name }}</h2>
     <label
       >Name
@@ -342,6 +345,9 @@ legend {
 .choice:focus-within {
   outline: 2px solid var(--focus);
   outline-offset: 1px;
+}
+.wait {
+  padding: 14px 16px;
 }
 .hint {
   font-size: var(--t-small);
