@@ -59,6 +59,9 @@ final class Row {
   /** Whether the line's point shows that it stays, whatever rules go; and the line it rests on. */
   Row fallsTo;
 
+  /** How wide the row can be at most, by the points of its area; negative while nobody asked. */
+  int mostPoints = -1;
+
   /** Under what the rule is filed for merging; null while nobody asked. */
   long[] groups;
 

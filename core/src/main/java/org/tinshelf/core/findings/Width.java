@@ -96,11 +96,14 @@ final class Width {
    * No fewer than what it decides can have: points of one family alone may be more than of both.
    */
   private int mostPoints(Row row) {
-    int most = 0;
-    for (int only = 0; only <= Reading.FAMILIES; only++) {
-      most = Math.max(most, points(matched(row, only)));
+    if (row.mostPoints < 0) {
+      int most = 0;
+      for (int only = 0; only <= Reading.FAMILIES; only++) {
+        most = Math.max(most, points(matched(row, only)));
+      }
+      row.mostPoints = most;
     }
-    return most;
+    return row.mostPoints;
   }
 
   private Found matched(Row row, int without) {
