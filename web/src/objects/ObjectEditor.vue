@@ -29,12 +29,18 @@ const busy = ref(false);
 const first = ref<HTMLInputElement>();
 const before = ref("");
 const all = ref(false);
+const instead = ref(0);
+const replaced = ref("");
 
 const forms = computed(() => kindOf(props.kind).forms);
 const form = computed(() => forms.value.find((f) => f.name === formName.value) ?? forms.value[0]);
 const document = computed(() => documentOf(form.value, entered, about));
 const changed = computed(() => JSON.stringify(document.value) !== before.value);
 const names = computed(() => objects.value.map((o) => ({ kind: o.kind, name: o.name })));
+
+const others = computed(() =>
+  objects.value.filter((o) => o.kind === props.kind && o.id !== props.id),
+);
 
 const problemAt = (key: string) =>
   problems.value.find((p) => p.pointer === `/${key}` || p.pointer.startsWith(`/${key}/`));
@@ -120,6 +126,20 @@ const remove = () =>
       }),
     );
     return undefined;
+  });
+
+const replace = () =>
+  attempt(async () => {
+    const done = await answer(
+      http.POST("/api/objects/{id}/replace", {
+        params: { path: { id: props.id } },
+        body: { by: instead.value },
+      }),
+    );
+    const name = others.value.find((o) => o.id === instead.value)?.name;
+    replaced.value = `“${name}” stands in its place now, ${done.changed} times.`;
+    instead.value = 0;
+    return props.id;
   });
 
 let asked = 0;
@@ -270,6 +290,17 @@ onMounted(async () => {
       Used by
       <span class="soft total">{{ card.uses.length === 0 ? "nothing" : card.uses.length }}</span>
     </h3>
+    <label v-if="card.uses.length > 0 && kind !== 'zone'" class="instead"
+      ><span class="visually-hidden">Replace everywhere by</span>
+      <select v-model="instead" :disabled="busy">
+        <option :value="0">replace everywhere by …</option>
+        <option v-for="n in others" :key="n.id" :value="n.id">{{ n.name }}</option>
+      </select>
+      <button class="button" type="button" :disabled="busy || instead === 0" @click="replace">
+        Replace in the draft
+      </button>
+    </label>
+    <p v-if="replaced" role="status">{{ replaced }}</p>
     <ul class="uses">
       <li v-for="u in card.uses" :key="`${u.what} ${u.id}`">
         <RouterLink v-if="u.to" :to="u.to">{{ u.name }}</RouterLink>
@@ -391,6 +422,11 @@ ul {
 .ranges {
   columns: 2;
   overflow-wrap: anywhere;
+}
+.instead {
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 8px;
+  margin: 6px 0;
 }
 .uses li {
   display: flex;

@@ -62,6 +62,10 @@ class LibraryController {
 
   record ChangedObject(@NotNull Long version, @NotNull Map<String, Object> object) {}
 
+  record Replacement(@NotNull Long by) {}
+
+  record Replaced(int changed) {}
+
   /**
    * An object that is being written.
    *
@@ -70,14 +74,21 @@ class LibraryController {
   record Sketch(@NotNull String kind, long id, @NotNull Map<String, Object> object) {}
 
   private final ObjectEditing editing;
+  private final Replacing replacing;
   private final Usage usage;
   private final EstateStore store;
   private final Working working;
   private final JsonMapper json;
 
   LibraryController(
-      ObjectEditing editing, Usage usage, EstateStore store, Working working, JsonMapper json) {
+      ObjectEditing editing,
+      Replacing replacing,
+      Usage usage,
+      EstateStore store,
+      Working working,
+      JsonMapper json) {
     this.editing = editing;
+    this.replacing = replacing;
     this.usage = usage;
     this.store = store;
     this.working = working;
@@ -117,6 +128,15 @@ class LibraryController {
       @Valid @RequestBody ChangedObject changed,
       @AuthenticationPrincipal SignedIn who) {
     return editing.change(who, id, changed.version(), node(changed.object()));
+  }
+
+  /** Puts another object of its kind in its place, in all rules and objects. */
+  @PostMapping("/api/objects/{id}/replace")
+  Replaced replace(
+      @PathVariable long id,
+      @Valid @RequestBody Replacement replacement,
+      @AuthenticationPrincipal SignedIn who) {
+    return new Replaced(replacing.replace(who, id, replacement.by()));
   }
 
   @DeleteMapping("/api/objects/{id}")

@@ -117,6 +117,23 @@ class ObjectsTest {
   }
 
   @Test
+  void anotherObjectTakesItsPlaceInAllRulesAndGroups() {
+    long old = id("address", "ticket-web");
+    JsonNode made = add("address", "{'name':'ticket-front','host':'203.0.113.11'}");
+    long front = made.get(0).get("id").asLong();
+    int uses = card(old).get("uses").size();
+    assertTrue(uses > 3);
+    JsonNode done =
+        client.post("/api/objects/" + old + "/replace", "{\"by\":" + front + "}").json();
+    int left = card(old).get("uses").size();
+    assertEquals(uses, done.get("changed").asInt() + left);
+    card(old).get("uses").forEach(u -> assertEquals("estate", u.get("what").asString()));
+    assertTrue(card(front).get("uses").size() >= done.get("changed").asInt());
+    assertEquals(
+        409, client.post("/api/objects/" + old + "/replace", "{\"by\":" + old + "}").status());
+  }
+
+  @Test
   void mistakesHaveAPlaceInTheObjectAndNothingIsKept() {
     int before = client.get("/api/objects").json().size();
     JsonNode problem =
