@@ -338,6 +338,9 @@ input:not(.fixed),
 select {
   font: inherit;
 }
+input::placeholder {
+  color: var(--ink-soft);
+}
 textarea {
   resize: vertical;
 }

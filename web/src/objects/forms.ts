@@ -80,7 +80,7 @@ export const KINDS: [Kind, ...Kind[]] = [
       {
         name: "labelled",
         label: "by labels",
-        fields: [text("labelled", "Labels", "kiosk and not (spare or old)")],
+        fields: [text("labelled", "Holds what is labelled", "kiosk and not (spare or old)")],
       },
       {
         name: "domain",
