@@ -53,13 +53,6 @@ final class Merging {
 
   /** For each field that can widen a hash of all others; 0 for the rest. */
   private static long[] keys(Row row, Rule rule) {
-    if (row.groups == null) {
-      row.groups = hashes(row, rule);
-    }
-    return row.groups;
-  }
-
-  private static long[] hashes(Row row, Rule rule) {
     long[] hashes = new long[FIELDS.length];
     long all = mix(row.entry.list().hashCode(), FIELDS.length);
     all += mix(rule.action().hashCode(), 11) + mix(rule.log().ordinal(), 12);
@@ -121,13 +114,28 @@ final class Merging {
     rule(row)
         .ifPresent(
             rule -> {
-              for (long key : keys(row, rule)) {
-                if (key != 0) {
-                  List<Row> group = groups.computeIfAbsent(key, k -> new ArrayList<>(2));
-                  group.add(after(group, row), row);
+              long[] keys = keys(row, rule);
+              row.alikeAbove = new Row[keys.length];
+              row.alikeBelow = new Row[keys.length];
+              for (int i = 0; i < keys.length; i++) {
+                if (keys[i] != 0) {
+                  List<Row> group = groups.computeIfAbsent(keys[i], k -> new ArrayList<>(2));
+                  int at = after(group, row);
+                  group.add(at, row);
+                  join(i, at > 0 ? group.get(at - 1) : null, row);
+                  join(i, row, at + 1 < group.size() ? group.get(at + 1) : null);
                 }
               }
             });
+  }
+
+  private static void join(int field, Row upper, Row lower) {
+    if (upper != null) {
+      upper.alikeBelow[field] = lower;
+    }
+    if (lower != null) {
+      lower.alikeAbove[field] = upper;
+    }
   }
 
   /** Takes a row out and returns those that have to be judged again for it. */
@@ -136,9 +144,12 @@ final class Merging {
     rule(row)
         .ifPresent(
             rule -> {
-              for (long key : keys(row, rule)) {
-                if (key != 0) {
-                  groups.get(key).remove(row);
+              long[] keys = keys(row, rule);
+              for (int i = 0; i < keys.length; i++) {
+                if (keys[i] != 0) {
+                  List<Row> group = groups.get(keys[i]);
+                  group.remove(after(group, row));
+                  join(i, row.alikeAbove[i], row.alikeBelow[i]);
                 }
               }
             });
@@ -146,19 +157,13 @@ final class Merging {
   }
 
   /** The next row in each group of a row: what is said of it may depend on the row. */
-  List<Row> below(Row row) {
+  static List<Row> below(Row row) {
     List<Row> out = new ArrayList<>();
-    rule(row)
-        .ifPresent(
-            rule -> {
-              for (long key : keys(row, rule)) {
-                List<Row> group = key == 0 ? List.of() : groups.get(key);
-                int at = after(group, row) + 1;
-                if (at < group.size()) {
-                  out.add(group.get(at));
-                }
-              }
-            });
+    for (Row next : row.alikeBelow) {
+      if (next != null) {
+        out.add(next);
+      }
+    }
     return out;
   }
 
@@ -184,11 +189,9 @@ final class Merging {
     if (rule.isEmpty() || !row.live() || row.undecided) {
       return;
     }
-    long[] keys = keys(row, rule.get());
-    for (int i = 0; i < keys.length; i++) {
-      List<Row> group = keys[i] == 0 ? List.of() : groups.get(keys[i]);
-      int at = after(group, row);
-      if (at > 0 && agree(group.get(at - 1), row, i) && canMerge(group.get(at - 1), row)) {
+    for (int i = 0; i < FIELDS.length; i++) {
+      Row upper = row.alikeAbove[i];
+      if (upper != null && agree(upper, row, i) && canMerge(upper, row)) {
         String field = FIELDS[i];
         row.mergeable =
             new Verdict(
@@ -196,7 +199,7 @@ final class Merging {
                 Severity.LOW,
                 Verdict.certainty(!reading.anyLiving()),
                 row,
-                List.of(group.get(at - 1)),
+                List.of(upper),
                 Optional.empty(),
                 (ref, by) -> Sentences.mergeable(ref, by, field));
         return;

@@ -227,7 +227,7 @@ public final class Recheck {
       }
       reading.add(row);
       judges.merging().add(row);
-      touched.regroup.addAll(judges.merging().below(row));
+      touched.regroup.addAll(Merging.below(row));
       touched.come(row);
     }
     touched.only(updates);
@@ -282,7 +282,7 @@ public final class Recheck {
       other.near = updates;
       if (other.place.order() < row.place.order()) {
         touched.above.add(other);
-        judges.merging().below(other).stream()
+        Merging.below(other).stream()
             .filter(next -> next.place.order() > row.place.order())
             .forEach(touched.regroup::add);
       } else {
@@ -317,7 +317,7 @@ public final class Recheck {
     Set<Row> merges = rowSet();
     merges.addAll(touched.below);
     merges.addAll(touched.regroup);
-    touched.below.forEach(row -> merges.addAll(judges.merging().below(row)));
+    touched.below.forEach(row -> merges.addAll(Merging.below(row)));
     reading.each(List.copyOf(merges), judges.merging()::judge);
   }
 

@@ -11,6 +11,8 @@ import org.tinshelf.core.stack.Entry;
 /** One line of a stack with what is known of it so far. */
 final class Row {
 
+  private static final Row[] NONE = {};
+
   /** Counts the rows of a reading from 0, in the order they were made. */
   final int id;
 
@@ -62,8 +64,10 @@ final class Row {
   /** How wide the row can be at most, by the points of its area; negative while nobody asked. */
   int mostPoints = -1;
 
-  /** Under what the rule is filed for merging; null while nobody asked. */
-  long[] groups;
+  /** By field, the nearest rules above and below that agree in all others; null where none do. */
+  Row[] alikeAbove = NONE;
+
+  Row[] alikeBelow = NONE;
 
   private List<Verdict> verdicts;
   private final boolean decides;
