@@ -19,6 +19,7 @@ const groups = [
       ["↑ ↓ ← →", "go from cell to cell"],
       ["Enter", "change the cell"],
       ["N", "new rule below the selected one"],
+      ["D", "the same rule again below, off; a bay's rule as a local copy"],
       ["O", "turn the rule off or on"],
       ["Alt+↑ Alt+↓", "move the rule"],
       ["Delete", "remove the rule"],

@@ -101,8 +101,8 @@ function siblings(r: RuleRow): Line[] {
   return find(r.shelf.lines) ?? [];
 }
 
-/** A rule that is off until somebody has filled it. */
-function blank(shelf: Shelf): Rule {
+/** The name, or the first of it with a number that no line of the shelf has. */
+function freeName(shelf: Shelf, name: string, from: number): string {
   const taken = new Set<string>();
   const collect = (lines: Line[]) =>
     lines.forEach((l) => {
@@ -110,34 +110,65 @@ function blank(shelf: Shelf): Rule {
       collect(l.lines);
     });
   collect(shelf.lines);
-  let n = 1;
-  while (taken.has(`new rule ${n}`)) n++;
-  return emptyRule(`new rule ${n}`, person.value?.name ?? "");
+  let n = from;
+  while (taken.has(`${name} ${n}`)) n++;
+  return `${name} ${n}`;
 }
 
-async function add() {
+/** Where a new rule goes: below the selection, or on the shelf that can be edited from here. */
+function placeBelow(): Spot | undefined {
   const r = row.value;
-  const shelf =
-    r && "shelf" in r && r.shelf.editable ? r.shelf : stack.value?.shelves.find((x) => x.editable);
-  if (!shelf) return;
-  const here = r && "shelf" in r && r.shelf.id === shelf.id ? r : undefined;
+  const shelf = editableShelf(r);
+  if (!shelf) return undefined;
   const spot: Spot = { shelf: shelf.id };
+  const here = r && "shelf" in r && r.shelf.id === shelf.id ? r : undefined;
   if (here?.kind === "rule") {
     spot.after = here.line.id;
     spot.drawer = here.drawer;
-  } else if (here?.kind === "divider") {
-    spot.after = here.line.id;
-  } else if (here?.kind === "end") {
+  } else if (here?.kind === "divider" || here?.kind === "end") {
     spot.after = here.line.id;
   } else {
     spot.after = shelf.lines.at(-1)?.id;
   }
-  const made = await s.add(spot, blank(shelf));
+  return spot;
+}
+
+function editableShelf(r: Row | undefined): Shelf | undefined {
+  return r && "shelf" in r && r.shelf.editable
+    ? r.shelf
+    : stack.value?.shelves.find((x) => x.editable);
+}
+
+async function put(spot: Spot, rule: Rule) {
+  const made = await s.add(spot, rule);
   if (!made) return;
   selected.value = `l${made.id}`;
   column.value = "name";
   await nextTick();
   edit(selected.value, "name");
+}
+
+/** A rule that is off until somebody has filled it. */
+async function add() {
+  const shelf = editableShelf(row.value);
+  const spot = placeBelow();
+  if (!shelf || !spot) return;
+  await put(spot, emptyRule(freeName(shelf, "new rule", 1), person.value?.name ?? ""));
+}
+
+/** The same rule again below it, off; one of a bay's shelf becomes the first of the own shelf. */
+async function duplicate() {
+  const r = ruleRow.value;
+  const shelf = editableShelf(r);
+  const spot = placeBelow();
+  if (!r || !shelf || !spot) return;
+  if (r.line.lines.length > 0) {
+    fault.value = "This rule has a drawer. Duplicate the rules in it one by one.";
+    return;
+  }
+  if (r.shelf.id !== shelf.id) spot.after = undefined;
+  const name = freeName(shelf, r.rule.name.replace(/ \d+$/, ""), 2);
+  await put(spot, { ...r.rule, name, on: false, only: [] });
 }
 
 async function toggle() {
@@ -222,6 +253,7 @@ function key(e: KeyboardEvent) {
   else if (e.key === "ArrowLeft") sideways(-1);
   else if (e.key === "Enter" && selected.value && !onButton) edit(selected.value, column.value);
   else if (e.key === "n" || e.key === "Insert") void add();
+  else if (e.key === "d") void duplicate();
   else if (e.key === "o") void toggle();
   else if (e.key === "Delete") void remove();
   else if (e.key === "f") nextFinding();

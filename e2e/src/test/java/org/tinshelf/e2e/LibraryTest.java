@@ -6,6 +6,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.LoadState;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -25,7 +26,7 @@ class LibraryTest {
   @AfterEach
   void takeEverythingBack() {
     page.navigate(installation.address() + "/draft");
-    page.locator("aside li").first().waitFor();
+    page.waitForLoadState(LoadState.NETWORKIDLE);
     Locator undo =
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo").setExact(true));
     for (int left = undo.count(); left > 0; left--) {
@@ -98,6 +99,8 @@ class LibraryTest {
     page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("open sea");
     page.keyboard().press("Control+Enter");
     assertThat(row("open sea")).isVisible();
+    page.locator(".uses a").first().click();
+    assertThat(page.locator(".rule[aria-selected=true] .name")).containsText("known noise");
     go("/shelves/firewall/1");
     assertThat(page.locator(".rule .cell").getByText("open sea").first()).isVisible();
   }

@@ -198,6 +198,19 @@ class MorningTest {
 
   @Test
   @Order(8)
+  void aBaysRuleIsCopiedToTheOwnShelfAndTheCopyTakenBack() {
+    goTo("no night traffic", "name");
+    page.keyboard().press("d");
+    page.locator(".editor input").waitFor();
+    page.keyboard().press("Escape");
+    assertThat(rule("no night traffic 2")).hasAttribute("aria-selected", "true");
+    assertThat(rule("no night traffic 2")).containsText("ticket-web");
+    page.keyboard().press("Control+z");
+    assertThat(rule("no night traffic 2")).hasCount(0);
+  }
+
+  @Test
+  @Order(9)
   void theSecondEditorIsShownTheFirstOnesChange() {
     Page other = installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/2");
     goTo("quay voices", "log");
@@ -218,7 +231,7 @@ class MorningTest {
   }
 
   @Test
-  @Order(9)
+  @Order(10)
   void theDraftIsReadSealedAndInstalledAndTheFirewallStandsLevel() {
     page.locator(".chip").click();
     assertThat(page.locator("ol li").first()).isVisible();

@@ -64,7 +64,13 @@ class Usage {
     for (LineRecord line : lines.inOrder()) {
       if (!line.removed() && line.body().contains(id)) {
         ShelfRecord shelf = byId.get(line.shelfId());
-        out.add(new Use("rule", line.name(), owner(shelf), line.id(), address(shelf)));
+        out.add(
+            new Use(
+                "rule",
+                line.name(),
+                owner(shelf),
+                line.id(),
+                address(shelf) + "?rule=" + line.id()));
       }
     }
     for (ObjectRecord other : objects.findAllByOrderBySeatAscIdAsc()) {
