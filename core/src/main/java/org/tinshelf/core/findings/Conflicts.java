@@ -58,7 +58,50 @@ final class Conflicts {
    * change came near is as it was too.
    */
   void again(Row row, int update) {
-    judge(row, row.opposed, upper -> upper.near != update && upper.turned != update);
+    if (!onlyLost(row, update)) {
+      judge(row, row.opposed, upper -> upper.near != update && upper.turned != update);
+    }
+  }
+
+  /** Where no change came near a row above, takes those that are gone out of what was found. */
+  private boolean onlyLost(Row row, int update) {
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.meeting(f, box);
+        int above = Reading.above(met, row);
+        for (int i = 0; i < above; i++) {
+          Row upper = reading.row(met[i]);
+          if (upper.near == update || upper.turned == update) {
+            return false;
+          }
+        }
+      }
+    }
+    Found old = row.opposed;
+    List<Row> conflicting = stayed(old.conflicting, update);
+    if (conflicting == old.conflicting && stayed(old.excepting, update) == old.excepting) {
+      return true;
+    }
+    boolean tells =
+        !exceptions
+            && !reading.anyLiving()
+            && !conflicting.isEmpty()
+            && conflicting.get(0) == old.conflicting.get(0)
+            && (old.exposing == null || old.exposing.update == update);
+    if (tells) {
+      Verdict verdict = old.verdicts.get(0).withBy(conflicting);
+      row.opposed = new Found(conflicting, old.excepting, old.exposing, List.of(verdict));
+    }
+    return tells;
+  }
+
+  private static List<Row> stayed(List<Row> rows, int update) {
+    for (Row row : rows) {
+      if (row.update != update) {
+        return rows.stream().filter(r -> r.update == update).toList();
+      }
+    }
+    return rows;
   }
 
   private void judge(Row row, Found old, Predicate<Row> known) {
@@ -71,7 +114,7 @@ final class Conflicts {
     if (opposed.isEmpty()) {
       return;
     }
-    List<Row> conflicting = new ArrayList<>();
+    List<Row> conflicting = new ArrayList<>(old.conflicting.size() + 4);
     List<Row> excepting = new ArrayList<>();
     Cursor wasConflicting = new Cursor(old.conflicting);
     Cursor wasExcepting = new Cursor(old.excepting);

@@ -475,13 +475,15 @@ final class Reading {
 
   /** Rows each once, in stack order. */
   static List<Row> once(List<Row> some) {
-    List<Row> sorted = some;
-    for (int i = 1; i < some.size() && sorted == some; i++) {
-      if (some.get(i).place.order() < some.get(i - 1).place.order()) {
-        sorted = new ArrayList<>(some);
-        sorted.sort(Comparator.comparingInt(row -> row.place.order()));
-      }
+    boolean rising = true;
+    for (int i = 1; i < some.size() && rising; i++) {
+      rising = some.get(i - 1).place.order() < some.get(i).place.order();
     }
+    if (rising) {
+      return some;
+    }
+    List<Row> sorted = new ArrayList<>(some);
+    sorted.sort(Comparator.comparingInt(row -> row.place.order()));
     List<Row> out = new ArrayList<>(sorted.size());
     Row last = null;
     for (Row row : sorted) {

@@ -13,6 +13,9 @@ final class Row {
 
   private static final Row[] NONE = {};
 
+  /** Stands for a reach that was not worked out yet. */
+  private static final double UNKNOWN = -1;
+
   /** Counts the rows of a reading from 0, in the order they were made. */
   final int id;
 
@@ -137,12 +140,15 @@ final class Row {
   void left(Space.Size size) {
     left = size;
     some = size != null && !size.isZero();
-    reach = size == null ? Double.NaN : size.shareOf(whole);
-    full = size != null && reach == 1;
+    reach = size == null ? Double.NaN : UNKNOWN;
+    full = some && size.equals(whole);
   }
 
   /** Not a number where it is not known. */
   double reach() {
+    if (reach == UNKNOWN) {
+      reach = left.shareOf(whole);
+    }
     return reach;
   }
 
