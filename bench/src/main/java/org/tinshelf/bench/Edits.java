@@ -30,11 +30,11 @@ public final class Edits {
   public Estate next() {
     made++;
     if (random.nextInt(20) == 0 && !estate.addresses().isEmpty()) {
-      estate = with(content(), estate.firewalls());
+      estate = estate.withAddresses(content());
     } else {
       List<Firewall> firewalls = new ArrayList<>(estate.firewalls());
       firewalls.set(0, own(firewalls.get(0)));
-      estate = with(estate.addresses(), firewalls);
+      estate = estate.withFirewalls(firewalls);
     }
     return estate;
   }
@@ -68,18 +68,7 @@ public final class Edits {
       case 3 -> own.set(at, copy(rule, rule.name(), rule.on(), other(own)));
       default -> own.set(at, copy(rule, rule.name(), !rule.on(), rule));
     }
-    return new Firewall(
-        f.name(),
-        f.kind(),
-        f.bay(),
-        f.platform(),
-        f.timeZone(),
-        f.device(),
-        f.interfaces(),
-        f.routes(),
-        f.management(),
-        f.floor(),
-        own);
+    return f.withOwn(own);
   }
 
   private Rule other(List<Line> own) {
@@ -113,20 +102,5 @@ public final class Edits {
         r.inspection(),
         r.sourceNat(),
         r.only());
-  }
-
-  private Estate with(List<Address> addresses, List<Firewall> firewalls) {
-    return new Estate(
-        estate.name(),
-        addresses,
-        estate.services(),
-        estate.applications(),
-        estate.users(),
-        estate.schedules(),
-        estate.zones(),
-        estate.managementAddresses(),
-        estate.bays(),
-        firewalls,
-        estate.settings());
   }
 }

@@ -50,7 +50,10 @@ final class Conflicts {
 
   /** Finds all there is of a row. */
   void judge(Row row) {
-    judge(row, Found.NOTHING, upper -> false);
+    row.opposed = Found.NOTHING;
+    if (concerns(row)) {
+      find(row, opposed(row, upper -> true), List.of(), List.of());
+    }
   }
 
   /**
@@ -58,116 +61,124 @@ final class Conflicts {
    * change came near is as it was too.
    */
   void again(Row row, int update) {
-    if (!onlyLost(row, update)) {
-      judge(row, row.opposed, upper -> upper.near != update && upper.turned != update);
-    }
-  }
-
-  /** Where no change came near a row above, takes those that are gone out of what was found. */
-  private boolean onlyLost(Row row, int update) {
-    for (int f = 0; f < Reading.FAMILIES; f++) {
-      for (Box box : row.area.boxes(f)) {
-        Box[] met = reading.meeting(f, box);
-        int above = Reading.above(met, row);
-        for (int i = 0; i < above; i++) {
-          Row upper = reading.row(met[i]);
-          if (upper.near == update || upper.turned == update) {
-            return false;
-          }
-        }
+    if (concerns(row)) {
+      List<Row> conflicting = untouched(row.opposed.conflicting, update);
+      List<Row> excepting = untouched(row.opposed.excepting, update);
+      List<Row> others = opposed(row, upper -> upper.near == update || upper.turned == update);
+      if (!others.isEmpty()
+          || conflicting != row.opposed.conflicting
+          || excepting != row.opposed.excepting) {
+        find(row, others, conflicting, excepting);
       }
     }
-    Found old = row.opposed;
-    List<Row> conflicting = stayed(old.conflicting, update);
-    if (conflicting == old.conflicting && stayed(old.excepting, update) == old.excepting) {
-      return true;
-    }
-    boolean tells =
-        !exceptions
-            && !reading.anyLiving()
-            && !conflicting.isEmpty()
-            && conflicting.get(0) == old.conflicting.get(0)
-            && (old.exposing == null || old.exposing.update == update);
-    if (tells) {
-      Verdict verdict = old.verdicts.get(0).withBy(conflicting);
-      row.opposed = new Found(conflicting, old.excepting, old.exposing, List.of(verdict));
-    }
-    return tells;
   }
 
-  private static List<Row> stayed(List<Row> rows, int update) {
-    for (Row row : rows) {
-      if (row.update != update) {
-        return rows.stream().filter(r -> r.update == update).toList();
+  private boolean concerns(Row row) {
+    return row.isRule() && row.live() && (exceptions || !row.area.isEverything());
+  }
+
+  /** Those that no change came near; the very list where that is all of them. */
+  private static List<Row> untouched(List<Row> rows, int update) {
+    int n = 0;
+    while (n < rows.size() && untouched(rows.get(n), update)) {
+      n++;
+    }
+    if (n == rows.size()) {
+      return rows;
+    }
+    List<Row> out = new ArrayList<>(rows.size());
+    out.addAll(rows.subList(0, n));
+    for (int i = n + 1; i < rows.size(); i++) {
+      if (untouched(rows.get(i), update)) {
+        out.add(rows.get(i));
       }
     }
-    return rows;
+    return out;
   }
 
-  private void judge(Row row, Found old, Predicate<Row> known) {
-    row.opposed = Found.NOTHING;
-    if (!row.isRule() || !row.live() || !exceptions && row.area.isEverything()) {
-      return;
-    }
-    List<Meeting> meetings = new ArrayList<>();
-    List<Row> opposed = opposed(row, meetings);
-    if (opposed.isEmpty()) {
-      return;
-    }
-    List<Row> conflicting = new ArrayList<>(old.conflicting.size() + 4);
-    List<Row> excepting = new ArrayList<>();
-    Cursor wasConflicting = new Cursor(old.conflicting);
-    Cursor wasExcepting = new Cursor(old.excepting);
+  private static boolean untouched(Row row, int update) {
+    return row.update == update && row.near != update && row.turned != update;
+  }
+
+  /**
+   * Finds which of some rows above conflict with a row, and puts that to those known to.
+   *
+   * @param others not among the known
+   */
+  private void find(Row row, List<Row> others, List<Row> conflicting, List<Row> excepting) {
     Remainder remainder = reading.remainder();
-    for (Row upper : opposed) {
-      if (known.test(upper)) {
-        if (wasConflicting.holds(upper)) {
-          conflicting.add(upper);
-        } else if (wasExcepting.holds(upper)) {
-          excepting.add(upper);
-        }
-        continue;
-      }
+    List<Meeting> meetings = meetings(row);
+    List<Row> moreConflicting = new ArrayList<>();
+    List<Row> moreExcepting = new ArrayList<>();
+    for (Row upper : others) {
       boolean specific = upper.area.within(row.area, remainder);
       if (specific && !exceptions) {
         continue;
       }
       boolean general = row.area.within(upper.area, remainder);
       if (!general && contested(upper, row, meetings)) {
-        (specific ? excepting : conflicting).add(upper);
+        (specific ? moreExcepting : moreConflicting).add(upper);
       }
     }
+    Found old = row.opposed;
+    row.opposed = Found.NOTHING;
+    List<Row> all = merged(conflicting, moreConflicting);
+    List<Row> allExcepting = merged(excepting, moreExcepting);
+    Row exposing = exposing(all, moreConflicting, meetings, old);
     List<Verdict> verdicts = new ArrayList<>(2);
-    Row exposing = null;
-    if (!conflicting.isEmpty()) {
-      exposing = exposing(conflicting, meetings, old, known);
+    if (!all.isEmpty()) {
       Severity severity = exposing == null ? Severity.MEDIUM : Severity.HIGH;
       String effect = row.lets() ? "let through" : "block";
       Finding.Says says = (rule, by) -> Sentences.conflict(rule, by, effect);
-      Optional<Packet> packet = witness(conflicting, meetings, old.conflicting, old, known);
-      verdicts.add(verdict(Kind.CONFLICT, severity, row, conflicting, packet, says));
+      Optional<Packet> packet = witness(Kind.CONFLICT, all, conflicting, meetings, old);
+      verdicts.add(verdict(Kind.CONFLICT, severity, row, all, packet, says));
     }
-    if (!excepting.isEmpty()) {
-      Optional<Packet> packet = witness(excepting, meetings, old.excepting, old, known);
+    if (!allExcepting.isEmpty()) {
+      Optional<Packet> packet = witness(Kind.EXCEPTION, allExcepting, excepting, meetings, old);
       verdicts.add(
-          verdict(Kind.EXCEPTION, Severity.INFO, row, excepting, packet, Sentences::exception));
+          verdict(Kind.EXCEPTION, Severity.INFO, row, allExcepting, packet, Sentences::exception));
     }
     row.opposed =
-        new Found(
-            List.copyOf(conflicting), List.copyOf(excepting), exposing, List.copyOf(verdicts));
+        verdicts.isEmpty() ? Found.NOTHING : new Found(all, allExcepting, exposing, verdicts);
   }
 
-  /** The live rows above with the opposite effect that share packets with a row. */
-  private List<Row> opposed(Row row, List<Meeting> meetings) {
+  private static List<Row> merged(List<Row> known, List<Row> more) {
+    if (more.isEmpty()) {
+      return List.copyOf(known);
+    }
+    List<Row> out = new ArrayList<>(known.size() + more.size());
+    int next = 0;
+    for (Row row : more) {
+      while (next < known.size() && known.get(next).place.order() < row.place.order()) {
+        out.add(known.get(next++));
+      }
+      out.add(row);
+    }
+    out.addAll(known.subList(next, known.size()));
+    return List.copyOf(out);
+  }
+
+  private List<Meeting> meetings(Row row) {
+    List<Meeting> meetings = new ArrayList<>(2);
+    for (int f = 0; f < Reading.FAMILIES; f++) {
+      for (Box box : row.area.boxes(f)) {
+        Box[] met = reading.meeting(f, box);
+        meetings.add(new Meeting(f, box, met, Reading.above(met, row)));
+      }
+    }
+    return meetings;
+  }
+
+  /** Those of the live rows above with the opposite effect that share packets with a row. */
+  private List<Row> opposed(Row row, Predicate<Row> which) {
     List<Row> out = new ArrayList<>();
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
         int above = Reading.above(met, row);
-        meetings.add(new Meeting(f, box, met, above));
         for (int i = 0; i < above; i++) {
           Row upper = reading.row(met[i]);
-          if (upper.live() && upper.lets() != row.lets()) {
+          if (which.test(upper) && upper.live() && upper.lets() != row.lets()) {
             out.add(upper);
           }
         }
@@ -176,40 +187,20 @@ final class Conflicts {
     return Reading.once(out);
   }
 
-  /** Goes through rows found before, in stack order, some of which may be gone. */
-  private static final class Cursor {
-    private final List<Row> rows;
-    private int at;
-
-    Cursor(List<Row> rows) {
-      this.rows = rows;
-    }
-
-    /** Whether the row is among them; asked in stack order of rows that are not gone. */
-    boolean holds(Row row) {
-      while (at < rows.size() && rows.get(at) != row && isBefore(rows.get(at), row)) {
-        at++;
-      }
-      return at < rows.size() && rows.get(at) == row;
-    }
-
-    private static boolean isBefore(Row old, Row row) {
-      return old.update != row.update || old.place.order() < row.place.order();
-    }
-  }
-
-  private Row exposing(
-      List<Row> conflicting, List<Meeting> meetings, Found old, Predicate<Row> known) {
+  /** One that touches the lowest trust: the one known, else of those that are not known not to. */
+  private Row exposing(List<Row> all, List<Row> more, List<Meeting> meetings, Found old) {
     if (lowestTrust.isEmpty()) {
       return null;
     }
-    boolean none = !old.conflicting.isEmpty() && old.exposing == null;
-    if (old.exposing != null && known.test(old.exposing) && conflicting.contains(old.exposing)) {
-      return old.exposing;
+    List<Row> candidates = more;
+    if (old.exposing != null) {
+      if (!more.contains(old.exposing) && all.contains(old.exposing)) {
+        return old.exposing;
+      }
+      candidates = all;
     }
-    for (Row upper : conflicting) {
-      boolean cannot = none && known.test(upper) && old.conflicting.contains(upper);
-      if (!cannot && somePart(upper, meetings, lowestTrust)) {
+    for (Row upper : candidates) {
+      if (somePart(upper, meetings, lowestTrust)) {
         return upper;
       }
     }
@@ -218,10 +209,10 @@ final class Conflicts {
 
   /** A packet for the first of the rows; the one found before where nothing came near it. */
   private Optional<Packet> witness(
-      List<Row> rows, List<Meeting> meetings, List<Row> before, Found old, Predicate<Row> known) {
+      Kind kind, List<Row> rows, List<Row> known, List<Meeting> meetings, Found old) {
     Row first = rows.get(0);
-    if (!before.isEmpty() && before.get(0) == first && known.test(first)) {
-      Kind kind = before == old.conflicting ? Kind.CONFLICT : Kind.EXCEPTION;
+    List<Row> before = kind == Kind.CONFLICT ? old.conflicting : old.excepting;
+    if (!known.isEmpty() && known.get(0) == first && before.get(0) == first) {
       return old.verdicts.stream()
           .filter(v -> v.kind() == kind)
           .findFirst()
@@ -305,7 +296,6 @@ final class Conflicts {
                             !u.touched
                                 || !u.entry.living()
                                     && reading.surelyDecides(u, u.area.and(row.area)));
-    return new Verdict(
-        kind, severity, Verdict.certainty(always), row, List.copyOf(upper), witness, says);
+    return new Verdict(kind, severity, Verdict.certainty(always), row, upper, witness, says);
   }
 }

@@ -16,9 +16,9 @@ final class Reaches extends AbstractMap<RuleRef, Double> {
   private Map<RuleRef, Double> byRule;
 
   /**
-   * For the entries of a stack.
+   * For the entries of a stack; those that decide nothing and the floor are left out.
    *
-   * @param reaches by entry; negative for those that decide nothing and for the floor
+   * @param reaches by entry
    */
   Reaches(List<org.tinshelf.core.stack.Entry> entries, double[] reaches) {
     this.entries = entries;
@@ -29,8 +29,9 @@ final class Reaches extends AbstractMap<RuleRef, Double> {
     if (byRule == null) {
       byRule = new LinkedHashMap<>();
       for (int i = 0; i < reaches.length; i++) {
-        if (!(reaches[i] < 0)) {
-          byRule.put(entries.get(i).ref(), reaches[i]);
+        org.tinshelf.core.stack.Entry entry = entries.get(i);
+        if (entry.decides() && entry.kind() != org.tinshelf.core.stack.Entry.Kind.FLOOR) {
+          byRule.put(entry.ref(), reaches[i]);
         }
       }
     }

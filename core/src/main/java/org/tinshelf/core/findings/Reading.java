@@ -5,9 +5,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -135,13 +135,9 @@ final class Reading {
     return remainder.get();
   }
 
-  /** By the rows' ids, where they stand now. */
-  int[] orders() {
-    int[] orders = new int[made];
-    for (Row row : rows) {
-      orders[row.id] = row.place.order();
-    }
-    return orders;
+  /** How many rows were ever made; their ids are below. */
+  int made() {
+    return made;
   }
 
   /** In stack order. */
@@ -342,14 +338,43 @@ final class Reading {
   }
 
   /**
-   * Adds to what a row decides, or takes from it, what it shares with an upper row and no line
-   * above takes: the upper row has just left the index, or is about to enter it.
+   * Adds to what rows decide, or takes from it, what they share with an upper row and no line above
+   * takes: the upper row has just left the index, or is about to enter it, and is measured. A row
+   * that holds all of the upper one has what those before it leave, and those after it nothing.
    *
-   * @param met what the boxes of the upper row meet
+   * @param lower in stack order
    */
-  void gain(Row row, Row upper, List<List<Box[]>> met, int sign) {
-    if (row.undecided) {
+  void gain(List<Row> lower, Row upper, int sign) {
+    int holding = 0;
+    while (holding < lower.size() && !upper.area.withinEach(lower.get(holding).area)) {
+      holding++;
+    }
+    List<List<Box[]>> met = allMeeting(upper);
+    Space.Size[] gains = new Space.Size[lower.size()];
+    each(IntStream.range(0, holding), i -> gains[i] = gain(lower.get(i), upper, met, sign));
+    if (holding == lower.size()) {
       return;
+    }
+    if (upper.undecided || Arrays.stream(gains, 0, holding).anyMatch(Objects::isNull)) {
+      each(
+          IntStream.range(holding, gains.length),
+          i -> gains[i] = gain(lower.get(i), upper, met, sign));
+      return;
+    }
+    Space.Size rest = upper.left();
+    for (int i = 0; i < holding; i++) {
+      rest = rest.minus(gains[i]);
+    }
+    Row last = lower.get(holding);
+    if (!last.undecided) {
+      last.left(sign > 0 ? last.left().plus(rest) : last.left().minus(rest));
+    }
+  }
+
+  /** What one row gains; null where that is not known. */
+  private Space.Size gain(Row row, Row upper, List<List<Box[]>> met, int sign) {
+    if (row.undecided) {
+      return null;
     }
     try {
       BigInteger[] gain = {BigInteger.ZERO, BigInteger.ZERO};
@@ -370,9 +395,13 @@ final class Reading {
         }
       }
       Space.Size size = new Space.Size(gain[0], gain[1]);
-      row.left(sign > 0 ? row.left().plus(size) : row.left().minus(size));
+      if (!size.isZero()) {
+        row.left(sign > 0 ? row.left().plus(size) : row.left().minus(size));
+      }
+      return size;
     } catch (Remainder.Exhausted e) {
       undecided(row);
+      return null;
     }
   }
 
@@ -500,17 +529,19 @@ final class Reading {
     return once(boxes.stream().map(this::row).toList());
   }
 
-  /** The rows that meet a row, or may come to, above and below; itself not. */
-  Set<Row> around(Row row) {
-    Set<Row> out = new HashSet<>();
+  /** The rows that meet a row, or may come to, above and below, in stack order; itself not. */
+  List<Row> around(Row row) {
+    List<Row> out = new ArrayList<>();
     for (int f = 0; f < FAMILIES; f++) {
       for (Box box : row.widest.boxes(f)) {
         for (Box other : perhapsMeeting(f, box)) {
-          out.add(row(other));
+          Row met = row(other);
+          if (met != row) {
+            out.add(met);
+          }
         }
       }
     }
-    out.remove(row);
-    return out;
+    return once(out);
   }
 }

@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
 import org.tinshelf.core.model.Rule;
-import org.tinshelf.core.space.Box;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.stack.Entry;
@@ -221,10 +220,10 @@ public final class Recheck {
     }
     reading.become(next, rows);
     for (Row row : come) {
-      touch(row, -1, touched);
       if (row.decides()) {
         reading.measure(row);
       }
+      touch(row, -1, touched);
       reading.add(row);
       judges.merging().add(row);
       touched.regroup.addAll(Merging.below(row));
@@ -293,8 +292,7 @@ public final class Recheck {
       }
     }
     if (!lower.isEmpty()) {
-      List<List<Box[]>> met = reading.allMeeting(row);
-      reading.each(lower, other -> reading.gain(other, row, met, sign));
+      reading.gain(lower, row, sign);
     }
   }
 

@@ -47,10 +47,6 @@ record Verdict(
     return new Verdict(kind, severity, certainty, row, by, Optional.ofNullable(packet), says);
   }
 
-  Verdict withBy(List<Row> others) {
-    return new Verdict(kind, severity, certainty, row, others, witness, says, leftOut);
-  }
-
   Verdict about(RuleRef rule) {
     return new Verdict(kind, severity, certainty, row, by, witness, says, Optional.of(rule));
   }

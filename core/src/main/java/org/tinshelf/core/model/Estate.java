@@ -46,4 +46,35 @@ public record Estate(
         firewalls,
         FindingSettings.USUAL);
   }
+
+  /** The same estate with other addresses. */
+  public Estate withAddresses(List<Address> others) {
+    return with(others, bays, firewalls);
+  }
+
+  /** The same estate with other firewalls. */
+  public Estate withFirewalls(List<Firewall> others) {
+    return with(addresses, bays, others);
+  }
+
+  /** The same estate with another tree. */
+  public Estate withTree(List<Bay> otherBays, List<Firewall> otherFirewalls) {
+    return with(addresses, otherBays, otherFirewalls);
+  }
+
+  private Estate with(
+      List<Address> otherAddresses, List<Bay> otherBays, List<Firewall> otherFirewalls) {
+    return new Estate(
+        name,
+        otherAddresses,
+        services,
+        applications,
+        users,
+        schedules,
+        zones,
+        managementAddresses,
+        otherBays,
+        otherFirewalls,
+        settings);
+  }
 }

@@ -25,6 +25,12 @@ public record Firewall(
     Optional<Floor> floor,
     List<Line> own) {
 
+  /** The same firewall with another own shelf. */
+  public Firewall withOwn(List<Line> lines) {
+    return new Firewall(
+        name, kind, bay, platform, timeZone, device, interfaces, routes, management, floor, lines);
+  }
+
   /** What a firewall stands in front of. */
   public enum Kind {
     PERIMETER,

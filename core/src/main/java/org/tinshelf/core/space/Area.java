@@ -74,6 +74,18 @@ public record Area(List<Box> v4, List<Box> v6) {
     return true;
   }
 
+  /** Whether each box of this is in one box of the other. */
+  public boolean withinEach(Area other) {
+    for (int family = 0; family < 2; family++) {
+      for (Box box : boxes(family)) {
+        if (other.boxes(family).stream().noneMatch(box::within)) {
+          return false;
+        }
+      }
+    }
+    return true;
+  }
+
   /** Whether a point of a family is in the area. */
   public boolean contains(int family, long[] point) {
     for (Box box : boxes(family)) {
