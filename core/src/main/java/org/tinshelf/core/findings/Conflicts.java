@@ -1,9 +1,9 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Predicate;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.space.Area;
@@ -52,19 +52,21 @@ final class Conflicts {
   void judge(Row row) {
     row.opposed = Found.NOTHING;
     if (concerns(row)) {
-      find(row, opposed(row, upper -> true), List.of(), List.of());
+      find(row, opposed(row, null), List.of(), List.of());
     }
   }
 
   /**
    * Finds what has become of a row that itself is as it was: what it has to do with a row that no
    * change came near is as it was too.
+   *
+   * @param changed where the rows stand that a change came near
    */
-  void again(Row row, int update) {
+  void again(Row row, BitSet changed, int update) {
     if (concerns(row)) {
-      List<Row> conflicting = untouched(row.opposed.conflicting, update);
-      List<Row> excepting = untouched(row.opposed.excepting, update);
-      List<Row> others = opposed(row, upper -> upper.near == update || upper.turned == update);
+      List<Row> conflicting = untouched(row.opposed.conflicting, changed, update);
+      List<Row> excepting = untouched(row.opposed.excepting, changed, update);
+      List<Row> others = opposed(row, changed);
       if (!others.isEmpty()
           || conflicting != row.opposed.conflicting
           || excepting != row.opposed.excepting) {
@@ -78,9 +80,9 @@ final class Conflicts {
   }
 
   /** Those that no change came near; the very list where that is all of them. */
-  private static List<Row> untouched(List<Row> rows, int update) {
+  private static List<Row> untouched(List<Row> rows, BitSet changed, int update) {
     int n = 0;
-    while (n < rows.size() && untouched(rows.get(n), update)) {
+    while (n < rows.size() && untouched(rows.get(n), changed, update)) {
       n++;
     }
     if (n == rows.size()) {
@@ -89,15 +91,15 @@ final class Conflicts {
     List<Row> out = new ArrayList<>(rows.size());
     out.addAll(rows.subList(0, n));
     for (int i = n + 1; i < rows.size(); i++) {
-      if (untouched(rows.get(i), update)) {
+      if (untouched(rows.get(i), changed, update)) {
         out.add(rows.get(i));
       }
     }
     return out;
   }
 
-  private static boolean untouched(Row row, int update) {
-    return row.update == update && row.near != update && row.turned != update;
+  private static boolean untouched(Row row, BitSet changed, int update) {
+    return row.update == update && !changed.get(row.place.order());
   }
 
   /**
@@ -169,17 +171,24 @@ final class Conflicts {
     return meetings;
   }
 
-  /** Those of the live rows above with the opposite effect that share packets with a row. */
-  private List<Row> opposed(Row row, Predicate<Row> which) {
+  /**
+   * The live rows above with the opposite effect that share packets with a row.
+   *
+   * @param where only those that stand there; null for all
+   */
+  private List<Row> opposed(Row row, BitSet where) {
     List<Row> out = new ArrayList<>();
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
         int above = Reading.above(met, row);
         for (int i = 0; i < above; i++) {
-          Row upper = reading.row(met[i]);
-          if (which.test(upper) && upper.live() && upper.lets() != row.lets()) {
-            out.add(upper);
+          int order = met[i].place().order();
+          if (where == null || where.get(order)) {
+            Row upper = reading.rows().get(order);
+            if (upper.live() && upper.lets() != row.lets()) {
+              out.add(upper);
+            }
           }
         }
       }

@@ -1,6 +1,7 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import org.tinshelf.core.space.Remainder;
 
@@ -52,10 +53,14 @@ final class Judges {
     written(row);
   }
 
-  /** What has become of a row that decides something, and as surely, as before an update. */
-  void again(Row row, int update) {
+  /**
+   * What has become of a row that decides something, and as surely, as before an update.
+   *
+   * @param changed where the rows stand that a change came near
+   */
+  void again(Row row, BitSet changed, int update) {
     decided(row);
-    opposed(row, () -> conflicts.again(row, update));
+    opposed(row, () -> conflicts.again(row, changed, update));
     if (reading.anyLiving()) {
       written(row);
     }

@@ -3,6 +3,7 @@ package org.tinshelf.core.findings;
 import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
@@ -327,14 +328,37 @@ final class Reading {
     }
   }
 
-  /** By family and box of a row, the boxes of deciding lines that meet it. */
-  List<List<Box[]>> allMeeting(Row row) {
-    List<List<Box[]>> out = new ArrayList<>(FAMILIES);
-    for (int f = 0; f < FAMILIES; f++) {
-      int family = f;
-      out.add(row.area.boxes(f).stream().map(box -> meeting(family, box)).toList());
+  /**
+   * What a row meets: by family and box of it, the boxes of deciding lines; and where these are.
+   */
+  private final class Meeting {
+    final Row row;
+    final List<List<Box[]>> boxes = new ArrayList<>(FAMILIES);
+    final BitSet where = new BitSet();
+
+    Meeting(Row row) {
+      this.row = row;
+      for (int f = 0; f < FAMILIES; f++) {
+        List<Box[]> met = new ArrayList<>();
+        for (Box box : row.area.boxes(f)) {
+          met.add(meeting(f, box));
+        }
+        boxes.add(met);
+        met.forEach(some -> Arrays.stream(some).forEach(box -> where.set(box.place().order())));
+      }
     }
-    return out;
+
+    /** Those of the boxes above a row that meet this one too. */
+    Box[] among(Box[] sorted, Row lower) {
+      Box[] out = new Box[above(sorted, lower)];
+      int n = 0;
+      for (int i = 0; i < out.length; i++) {
+        if (where.get(sorted[i].place().order())) {
+          out[n++] = sorted[i];
+        }
+      }
+      return Arrays.copyOf(out, n);
+    }
   }
 
   /**
@@ -349,16 +373,14 @@ final class Reading {
     while (holding < lower.size() && !upper.area.withinEach(lower.get(holding).area)) {
       holding++;
     }
-    List<List<Box[]>> met = allMeeting(upper);
+    Meeting met = new Meeting(upper);
     Space.Size[] gains = new Space.Size[lower.size()];
-    each(IntStream.range(0, holding), i -> gains[i] = gain(lower.get(i), upper, met, sign));
+    each(IntStream.range(0, holding), i -> gains[i] = gain(lower.get(i), met, sign));
     if (holding == lower.size()) {
       return;
     }
     if (upper.undecided || Arrays.stream(gains, 0, holding).anyMatch(Objects::isNull)) {
-      each(
-          IntStream.range(holding, gains.length),
-          i -> gains[i] = gain(lower.get(i), upper, met, sign));
+      each(IntStream.range(holding, gains.length), i -> gains[i] = gain(lower.get(i), met, sign));
       return;
     }
     Space.Size rest = upper.left();
@@ -372,7 +394,7 @@ final class Reading {
   }
 
   /** What one row gains; null where that is not known. */
-  private Space.Size gain(Row row, Row upper, List<List<Box[]>> met, int sign) {
+  private Space.Size gain(Row row, Meeting upper, int sign) {
     if (row.undecided) {
       return null;
     }
@@ -380,16 +402,19 @@ final class Reading {
       BigInteger[] gain = {BigInteger.ZERO, BigInteger.ZERO};
       for (int f = 0; f < FAMILIES; f++) {
         for (Box box : row.area.boxes(f)) {
-          for (int i = 0; i < upper.area.boxes(f).size(); i++) {
-            Optional<Box> both = box.common(upper.area.boxes(f).get(i));
+          Box[] own = meeting(f, box);
+          Box[] among = own.length < MANY ? upper.among(own, row) : null;
+          for (int i = 0; i < upper.row.area.boxes(f).size(); i++) {
+            Optional<Box> both = box.common(upper.row.area.boxes(f).get(i));
             if (both.isPresent()) {
-              Box[] own = meeting(f, box);
-              Box[] other = met.get(f).get(i);
-              Box[] fewer = own.length < other.length ? own : other;
-              Box[] takers = fewer.length < MANY ? fewer : meetingOnce(f, both.get());
+              Box[] takers = among;
+              if (takers == null) {
+                Box[] other = upper.boxes.get(f).get(i);
+                takers = other.length < MANY ? other : meetingOnce(f, both.get());
+                takers = Arrays.copyOf(takers, above(takers, row));
+              }
               gain[f] =
-                  gain[f].add(
-                      space.left(remainder(), f, both.get(), takers, above(takers, row)).size());
+                  gain[f].add(space.left(remainder(), f, both.get(), takers, takers.length).size());
             }
           }
         }
@@ -433,6 +458,7 @@ final class Reading {
       }
     }
     derive(row);
+    row.reach();
   }
 
   private static boolean takesPoint(Row other, Row row) {

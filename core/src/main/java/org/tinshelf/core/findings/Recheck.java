@@ -1,13 +1,12 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.Collections;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
 import org.tinshelf.core.model.Rule;
@@ -183,10 +182,6 @@ public final class Recheck {
         && (!a.living() || a.widest() == b.widest() || a.widest().equals(b.widest()));
   }
 
-  private static Set<Row> rowSet() {
-    return Collections.newSetFromMap(new IdentityHashMap<>());
-  }
-
   private Check apply(Stack next, Row[] kept) {
     boolean hadLiving = reading.anyLiving();
     Touched touched = new Touched();
@@ -238,52 +233,17 @@ public final class Recheck {
     return check;
   }
 
-  /** What an edit touches. */
-  private static final class Touched {
-    /** Rows that share packets with one that came or went above them, and those that came. */
-    final Set<Row> below = rowSet();
-
-    /** Rows that share packets with one that came or went below them. */
-    final Set<Row> above = rowSet();
-
-    /** Rows with another neighbour among those they may be merged with. */
-    final Set<Row> regroup = rowSet();
-
-    private final Map<Row, Boolean> wasLive = new IdentityHashMap<>();
-    private final Map<Row, Boolean> wasSure = new IdentityHashMap<>();
-
-    void below(Row row) {
-      if (below.add(row)) {
-        wasLive.put(row, row.live());
-        wasSure.put(row, row.surelyLive);
-      }
-    }
-
-    void come(Row row) {
-      below(row);
-      wasLive.put(row, !row.live());
-    }
-
-    boolean matters(Row row) {
-      return wasLive.get(row) != row.live() || wasSure.get(row) != row.surelyLive;
-    }
-
-    void only(int update) {
-      below.removeIf(row -> row.update != update);
-      above.removeIf(row -> row.update != update);
-      regroup.removeIf(row -> row.update != update);
-    }
-  }
-
   private void touch(Row row, int sign, Touched touched) {
     List<Row> lower = new ArrayList<>();
     for (Row other : reading.around(row)) {
       other.near = updates;
       if (other.place.order() < row.place.order()) {
         touched.above.add(other);
-        Merging.below(other).stream()
-            .filter(next -> next.place.order() > row.place.order())
-            .forEach(touched.regroup::add);
+        for (Row next : Merging.below(other)) {
+          if (next.place.order() > row.place.order()) {
+            touched.regroup.add(next);
+          }
+        }
       } else {
         touched.below(other);
         if (row.decides() && other.decides()) {
@@ -297,41 +257,56 @@ public final class Recheck {
   }
 
   private void judge(Touched touched, List<Row> come) {
-    List<Row> below = List.copyOf(touched.below);
+    List<Row> below = touched.below.rows();
     reading.each(below.stream().filter(Row::decides).toList(), row -> reading.settle(row, come));
-    Set<Row> again = rowSet();
+    RowSet again = new RowSet();
     again.addAll(below);
     for (Row row : below) {
       if (row.decides() && touched.matters(row)) {
         row.turned = updates;
-        reading.around(row).stream()
-            .filter(other -> other.place.order() > row.place.order())
-            .forEach(again::add);
+        for (Row other : reading.around(row)) {
+          if (other.place.order() > row.place.order()) {
+            again.add(other);
+          }
+        }
       }
     }
-    reading.each(List.copyOf(again), this::judge);
+    BitSet changed = changed();
+    reading.each(again.rows(), row -> judge(row, changed));
     judgeFromBelow(touched, come);
 
-    Set<Row> merges = rowSet();
-    merges.addAll(touched.below);
-    merges.addAll(touched.regroup);
-    touched.below.forEach(row -> merges.addAll(Merging.below(row)));
-    reading.each(List.copyOf(merges), judges.merging()::judge);
+    RowSet merges = new RowSet();
+    merges.addAll(below);
+    merges.addAll(touched.regroup.rows());
+    below.forEach(row -> merges.addAll(Merging.below(row)));
+    reading.each(merges.rows(), judges.merging()::judge);
   }
 
-  private void judge(Row row) {
+  /** Where the rows stand that a change came near, or that began or ceased to decide anything. */
+  private BitSet changed() {
+    BitSet changed = new BitSet();
+    List<Row> rows = reading.rows();
+    for (int i = 0; i < rows.size(); i++) {
+      if (rows.get(i).near == updates || rows.get(i).turned == updates) {
+        changed.set(i);
+      }
+    }
+    return changed;
+  }
+
+  private void judge(Row row, BitSet changed) {
     if (row.turned == updates || row.undecided || !row.live()) {
       judges.judge(row);
     } else {
-      judges.again(row, updates);
+      judges.again(row, changed, updates);
     }
   }
 
   private void judgeFromBelow(Touched touched, List<Row> come) {
-    Set<Row> near = rowSet();
-    near.addAll(touched.below);
-    near.addAll(touched.above);
-    List<Row> deciding = near.stream().filter(Row::decides).toList();
+    RowSet near = new RowSet();
+    near.addAll(touched.below.rows());
+    near.addAll(touched.above.rows());
+    List<Row> deciding = near.rows().stream().filter(Row::decides).toList();
     boolean[] sure = new boolean[deciding.size()];
     FromBelow fromBelow = judges.fromBelow();
     reading.each(

@@ -76,11 +76,17 @@ public record Area(List<Box> v4, List<Box> v6) {
 
   /** Whether each box of this is in one box of the other. */
   public boolean withinEach(Area other) {
-    for (int family = 0; family < 2; family++) {
-      for (Box box : boxes(family)) {
-        if (other.boxes(family).stream().noneMatch(box::within)) {
-          return false;
-        }
+    return withinEach(v4, other.v4) && withinEach(v6, other.v6);
+  }
+
+  private static boolean withinEach(List<Box> boxes, List<Box> others) {
+    for (Box box : boxes) {
+      int i = 0;
+      while (i < others.size() && !box.within(others.get(i))) {
+        i++;
+      }
+      if (i == others.size()) {
+        return false;
       }
     }
     return true;

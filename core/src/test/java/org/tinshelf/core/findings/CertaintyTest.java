@@ -32,17 +32,7 @@ class CertaintyTest {
                         ? new Address.Resolved(r.about(), r.origin(), content)
                         : a)
             .toList();
-    return new Estate(
-        estate.name(),
-        addresses,
-        estate.services(),
-        estate.applications(),
-        estate.users(),
-        estate.schedules(),
-        estate.zones(),
-        estate.managementAddresses(),
-        estate.bays(),
-        estate.firewalls());
+    return estate.withAddresses(addresses);
   }
 
   private static List<Finding> findings(Estate estate) {

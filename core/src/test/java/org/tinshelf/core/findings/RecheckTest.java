@@ -156,51 +156,19 @@ class RecheckTest {
         addresses.add(a);
       }
     }
-    return with(e, addresses, e.bays(), e.firewalls());
+    return e.withAddresses(addresses);
   }
 
   private static Estate withOwn(Estate e, List<Line> own) {
-    Firewall f = e.firewalls().get(0);
     List<Firewall> firewalls = new ArrayList<>(e.firewalls());
-    firewalls.set(
-        0,
-        new Firewall(
-            f.name(),
-            f.kind(),
-            f.bay(),
-            f.platform(),
-            f.timeZone(),
-            f.device(),
-            f.interfaces(),
-            f.routes(),
-            f.management(),
-            f.floor(),
-            own));
-    return with(e, e.addresses(), e.bays(), firewalls);
+    firewalls.set(0, e.firewalls().get(0).withOwn(own));
+    return e.withFirewalls(firewalls);
   }
 
   private static Estate withUpper(Estate e, List<Line> upper) {
     Bay root = e.bays().get(0);
-    return with(
-        e,
-        e.addresses(),
+    return e.withTree(
         List.of(new Bay(root.name(), root.floor(), upper, root.lower(), root.bays())),
         e.firewalls());
-  }
-
-  private static Estate with(
-      Estate e, List<Address> addresses, List<Bay> bays, List<Firewall> firewalls) {
-    return new Estate(
-        e.name(),
-        addresses,
-        e.services(),
-        e.applications(),
-        e.users(),
-        e.schedules(),
-        e.zones(),
-        e.managementAddresses(),
-        bays,
-        firewalls,
-        e.settings());
   }
 }
