@@ -34,6 +34,7 @@ final class Conflicts {
   private final Reading reading;
   private final Area lowestTrust;
   private final boolean exceptions;
+  private final SharedLists lists = new SharedLists();
 
   /** Exceptions too where asked for. */
   Conflicts(Reading reading, boolean exceptions) {
@@ -64,8 +65,8 @@ final class Conflicts {
    */
   void again(Row row, BitSet changed, int update) {
     if (concerns(row)) {
-      List<Row> conflicting = untouched(row.opposed.conflicting, changed, update);
-      List<Row> excepting = untouched(row.opposed.excepting, changed, update);
+      List<Row> conflicting = lists.untouched(row.opposed.conflicting, changed, update);
+      List<Row> excepting = lists.untouched(row.opposed.excepting, changed, update);
       List<Row> others = opposed(row, changed);
       if (!others.isEmpty()
           || conflicting != row.opposed.conflicting
@@ -75,31 +76,13 @@ final class Conflicts {
     }
   }
 
+  /** Tells that rows are going to be judged again after another update. */
+  void begin() {
+    lists.forget();
+  }
+
   private boolean concerns(Row row) {
     return row.isRule() && row.live() && (exceptions || !row.area.isEverything());
-  }
-
-  /** Those that no change came near; the very list where that is all of them. */
-  private static List<Row> untouched(List<Row> rows, BitSet changed, int update) {
-    int n = 0;
-    while (n < rows.size() && untouched(rows.get(n), changed, update)) {
-      n++;
-    }
-    if (n == rows.size()) {
-      return rows;
-    }
-    List<Row> out = new ArrayList<>(rows.size());
-    out.addAll(rows.subList(0, n));
-    for (int i = n + 1; i < rows.size(); i++) {
-      if (untouched(rows.get(i), changed, update)) {
-        out.add(rows.get(i));
-      }
-    }
-    return out;
-  }
-
-  private static boolean untouched(Row row, BitSet changed, int update) {
-    return row.update == update && !changed.get(row.place.order());
   }
 
   /**
@@ -124,8 +107,8 @@ final class Conflicts {
     }
     Found old = row.opposed;
     row.opposed = Found.NOTHING;
-    List<Row> all = merged(conflicting, moreConflicting);
-    List<Row> allExcepting = merged(excepting, moreExcepting);
+    List<Row> all = lists.union(conflicting, moreConflicting);
+    List<Row> allExcepting = lists.union(excepting, moreExcepting);
     Row exposing = exposing(all, moreConflicting, meetings, old);
     List<Verdict> verdicts = new ArrayList<>(2);
     if (!all.isEmpty()) {
@@ -142,22 +125,6 @@ final class Conflicts {
     }
     row.opposed =
         verdicts.isEmpty() ? Found.NOTHING : new Found(all, allExcepting, exposing, verdicts);
-  }
-
-  private static List<Row> merged(List<Row> known, List<Row> more) {
-    if (more.isEmpty()) {
-      return List.copyOf(known);
-    }
-    List<Row> out = new ArrayList<>(known.size() + more.size());
-    int next = 0;
-    for (Row row : more) {
-      while (next < known.size() && known.get(next).place.order() < row.place.order()) {
-        out.add(known.get(next++));
-      }
-      out.add(row);
-    }
-    out.addAll(known.subList(next, known.size()));
-    return List.copyOf(out);
   }
 
   private List<Meeting> meetings(Row row) {

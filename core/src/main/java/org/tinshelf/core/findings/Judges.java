@@ -46,6 +46,11 @@ final class Judges {
     return Check.of(reading);
   }
 
+  /** Tells that rows are going to be judged again after another update. */
+  void begin() {
+    conflicts.begin();
+  }
+
   /** What can be said of a row when all rows are measured. */
   void judge(Row row) {
     decided(row);

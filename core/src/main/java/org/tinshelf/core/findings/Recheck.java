@@ -272,6 +272,7 @@ public final class Recheck {
       }
     }
     BitSet changed = changed();
+    judges.begin();
     reading.each(again.rows(), row -> judge(row, changed));
     judgeFromBelow(touched, come);
 

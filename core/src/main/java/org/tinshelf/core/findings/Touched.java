@@ -1,0 +1,45 @@
+package org.tinshelf.core.findings;
+
+import java.util.BitSet;
+
+/** What an edit touches. */
+final class Touched {
+
+  /** Rows that share packets with one that came or went above them, and those that came. */
+  final RowSet below = new RowSet();
+
+  /** Rows that share packets with one that came or went below them. */
+  final RowSet above = new RowSet();
+
+  /** Rows with another neighbour among those they may be merged with. */
+  final RowSet regroup = new RowSet();
+
+  private final BitSet wasLive = new BitSet();
+  private final BitSet wasSure = new BitSet();
+
+  /** Notes a row below one that comes or goes, before anything of it changes. */
+  void below(Row row) {
+    if (below.add(row)) {
+      wasLive.set(row.id, row.live());
+      wasSure.set(row.id, row.surelyLive);
+    }
+  }
+
+  /** Notes a row that came, which matters to all it meets. */
+  void come(Row row) {
+    below(row);
+    wasLive.set(row.id, !row.live());
+  }
+
+  /** Whether a row began or ceased to decide anything, or to do so surely. */
+  boolean matters(Row row) {
+    return wasLive.get(row.id) != row.live() || wasSure.get(row.id) != row.surelyLive;
+  }
+
+  /** Drops the rows that are gone. */
+  void only(int update) {
+    below.only(update);
+    above.only(update);
+    regroup.only(update);
+  }
+}
