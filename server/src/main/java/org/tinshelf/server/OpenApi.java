@@ -27,7 +27,10 @@ class OpenApi {
           "StackView", List.of("floor"),
           "BayView", List.of("parentId"),
           "FirewallView", List.of("bayId", "seenAt", "installedRevision", "trouble"),
+          "BayBody", List.of("parent"),
+          "Past", List.of("before", "after"),
           "NewLine", List.of("after", "drawer", "rule", "divider"),
+          "LineEdit", List.of("line", "version", "shelf", "drawer", "after", "rule", "divider"),
           "Moved", List.of("after", "drawer"));
 
   @Bean

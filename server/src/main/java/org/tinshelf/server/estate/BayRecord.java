@@ -21,6 +21,8 @@ public class BayRecord {
   private int seat;
   private String floorKind;
   private boolean floorLog;
+  private long edition;
+  private boolean removed;
 
   protected BayRecord() {}
 
@@ -54,5 +56,36 @@ public class BayRecord {
 
   boolean floorLog() {
     return floorLog;
+  }
+
+  /** Counts its edits. */
+  long edition() {
+    return edition;
+  }
+
+  boolean removed() {
+    return removed;
+  }
+
+  BayState state() {
+    return new BayState(parentId, name, seat, floorKind, floorLog);
+  }
+
+  /** Becomes what a state says. */
+  void restore(BayState state) {
+    parentId = state.parent();
+    name = state.name();
+    seat = state.seat();
+    floorKind = state.floorKind();
+    floorLog = state.floorLog();
+    removed = false;
+    edition++;
+  }
+
+  /** Takes it out of the tree; its name is free at once. */
+  void retire() {
+    removed = true;
+    name = "(removed " + id + ")";
+    edition++;
   }
 }

@@ -70,11 +70,11 @@ class EstateController {
             .collect(Collectors.toMap(Firewall::name, Function.identity()));
     return new EstateView(
         estates.findById((byte) 1).map(EstateRecord::name).orElse(""),
-        bays.findAll().stream()
+        bays.there().stream()
             .sorted(Comparator.comparing(BayRecord::seat))
             .map(b -> new BayView(b.id(), b.parentId().orElse(null), b.name()))
             .toList(),
-        firewalls.findAll().stream()
+        firewalls.there().stream()
             .sorted(Comparator.comparing(FirewallRecord::seat))
             .filter(f -> models.containsKey(f.name()))
             .map(f -> view(f, models.get(f.name())))

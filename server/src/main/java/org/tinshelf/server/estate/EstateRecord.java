@@ -13,6 +13,7 @@ class EstateRecord {
   private String name;
   private String managementAddresses;
   private String asks;
+  private long edition;
 
   protected EstateRecord() {}
 
@@ -32,5 +33,22 @@ class EstateRecord {
 
   Optional<String> asks() {
     return Optional.ofNullable(asks);
+  }
+
+  /** Counts its edits. */
+  long edition() {
+    return edition;
+  }
+
+  EstateState state() {
+    return new EstateState(name, managementAddresses, asks);
+  }
+
+  /** Becomes what a state says. */
+  void restore(EstateState state) {
+    name = state.name();
+    managementAddresses = state.management();
+    asks = state.asks();
+    edition++;
   }
 }

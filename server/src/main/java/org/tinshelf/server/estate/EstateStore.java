@@ -1,7 +1,6 @@
 package org.tinshelf.server.estate;
 
 import java.time.Clock;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -75,7 +74,7 @@ public class EstateStore {
   public Identities identities() {
     Identities identities = new Identities();
     objects.findAll().forEach(identities::add);
-    firewalls.findAll().forEach(f -> identities.addFirewall(f.id(), f.name()));
+    firewalls.there().forEach(f -> identities.addFirewall(f.id(), f.name()));
     return identities;
   }
 
@@ -130,13 +129,11 @@ public class EstateStore {
             .filter(s -> s.firewallId().isPresent())
             .collect(Collectors.toMap(s -> s.firewallId().get(), Function.identity()));
     ShelfContents contents = new ShelfContents(lines.inOrder(), identities);
-    List<BayRecord> allBays =
-        bays.findAll().stream().sorted(Comparator.comparing(BayRecord::seat)).toList();
+    List<BayRecord> allBays = bays.there();
     bays(out, Optional.empty(), allBays, byBay, contents);
     Map<Long, String> bayNames =
         allBays.stream().collect(Collectors.toMap(BayRecord::id, BayRecord::name));
-    for (FirewallRecord f :
-        firewalls.findAll().stream().sorted(Comparator.comparing(FirewallRecord::seat)).toList()) {
+    for (FirewallRecord f : firewalls.there()) {
       ObjectNode one = out.withArray("/firewalls").addObject();
       one.put("name", f.name());
       f.bayId().ifPresent(b -> one.put("bay", bayNames.get(b)));

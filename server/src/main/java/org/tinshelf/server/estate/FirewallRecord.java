@@ -29,6 +29,8 @@ public class FirewallRecord {
   private String seenDigest;
   private Instant seenAt;
   private String trouble;
+  private long edition;
+  private boolean removed;
 
   protected FirewallRecord() {}
 
@@ -45,6 +47,11 @@ public class FirewallRecord {
     this.floorLog = firewall.floor().map(f -> f.log()).orElse(false);
     this.body = body;
     this.managementUrl = firewall.management().stream().findFirst().orElse("");
+  }
+
+  /** A new firewall. */
+  FirewallRecord(FirewallState state) {
+    restore(state);
   }
 
   public Long id() {
@@ -127,5 +134,38 @@ public class FirewallRecord {
   /** It could not be asked. */
   public void notReached(String why) {
     trouble = why.length() > 500 ? why.substring(0, 500) : why;
+  }
+
+  /** Counts its edits. */
+  long edition() {
+    return edition;
+  }
+
+  public boolean removed() {
+    return removed;
+  }
+
+  FirewallState state() {
+    return new FirewallState(bayId, name, seat, floorKind, floorLog, body, managementUrl);
+  }
+
+  /** Becomes what a state says. */
+  void restore(FirewallState state) {
+    bayId = state.bay();
+    name = state.name();
+    seat = state.seat();
+    floorKind = state.floorKind();
+    floorLog = state.floorLog();
+    body = state.body();
+    managementUrl = state.url();
+    removed = false;
+    edition++;
+  }
+
+  /** Takes it out of the tree; its name is free at once. */
+  void retire() {
+    removed = true;
+    name = "(removed " + id + ")";
+    edition++;
   }
 }

@@ -1,6 +1,17 @@
 package org.tinshelf.server.estate;
 
+import java.util.List;
+import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
-/** The stored {@link FirewallRecord}s. */
-public interface Firewalls extends JpaRepository<FirewallRecord, Long> {}
+/** The stored firewalls. Removed ones stay, so that their removal can be undone. */
+public interface Firewalls extends JpaRepository<FirewallRecord, Long> {
+  /** Those in the tree, in its order. */
+  @Query("select x from FirewallRecord x where x.removed = false order by x.seat, x.id")
+  List<FirewallRecord> there();
+
+  /** One that is in the tree. */
+  @Query("select x from FirewallRecord x where x.removed = false and x.id = ?1")
+  Optional<FirewallRecord> there(long id);
+}

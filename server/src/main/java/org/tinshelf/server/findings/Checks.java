@@ -7,7 +7,9 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 import org.tinshelf.core.findings.Check;
 import org.tinshelf.core.findings.Recheck;
+import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.model.Firewall;
+import org.tinshelf.core.stack.Stack;
 import org.tinshelf.core.stack.Stacks;
 import org.tinshelf.server.estate.Working;
 
@@ -27,14 +29,22 @@ public class Checks {
     this.working = working;
   }
 
+  /** The stack of a firewall as it stands now. */
+  public Stack stack(String firewallName) {
+    Estate estate = working.snapshot().estate();
+    Firewall firewall = firewall(estate, firewallName);
+    LocalDateTime hour = LocalDateTime.now(firewall.timeZone()).truncatedTo(ChronoUnit.HOURS);
+    return new Stacks(estate).of(firewall, hour);
+  }
+
+  private static Firewall firewall(Estate estate, String name) {
+    return estate.firewalls().stream().filter(f -> f.name().equals(name)).findFirst().orElseThrow();
+  }
+
   /** The check of a firewall, and the number of edits it is from. */
   public Check of(String firewallName) {
     Working.Snapshot snapshot = working.snapshot();
-    Firewall firewall =
-        snapshot.estate().firewalls().stream()
-            .filter(f -> f.name().equals(firewallName))
-            .findFirst()
-            .orElseThrow();
+    Firewall firewall = firewall(snapshot.estate(), firewallName);
     LocalDateTime hour = LocalDateTime.now(firewall.timeZone()).truncatedTo(ChronoUnit.HOURS);
     return kept.compute(
             firewallName,

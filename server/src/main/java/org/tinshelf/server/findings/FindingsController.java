@@ -6,6 +6,7 @@ import java.util.TreeMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import org.tinshelf.core.change.Grid;
 import org.tinshelf.core.findings.Check;
 import org.tinshelf.core.findings.Finding;
 import org.tinshelf.core.findings.Sentences;
@@ -58,11 +59,37 @@ class FindingsController {
   @GetMapping("/api/firewalls/{id}/check")
   CheckView check(@PathVariable long id) {
     FirewallRecord firewall =
-        firewalls.findById(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
+        firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
     Check check = checks.of(firewall.name());
     Map<String, Double> reach = new TreeMap<>();
     check.reach().forEach((ref, share) -> reach.put(ref.shelf() + " " + ref.position(), share));
     return new CheckView(check.findings().stream().map(FindingsController::view).toList(), reach);
+  }
+
+  /**
+   * Traffic from one zone to another.
+   *
+   * @param share of it that is let through: 0 exactly for none, 1 exactly for all
+   * @param by the rules that let some of it through
+   */
+  record CellView(String from, String to, double share, List<RefView> by) {}
+
+  /** How much of the traffic between any two zones is let through. */
+  record GridView(List<String> zones, List<CellView> cells) {}
+
+  @GetMapping("/api/firewalls/{id}/grid")
+  GridView grid(@PathVariable long id) {
+    FirewallRecord firewall =
+        firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
+    Grid grid = Grid.of(checks.stack(firewall.name()));
+    return new GridView(
+        grid.zones(),
+        grid.cells().stream()
+            .map(
+                c ->
+                    new CellView(
+                        c.from(), c.to(), c.share(), c.by().stream().map(RefView::of).toList()))
+            .toList());
   }
 
   private static FindingView view(Finding f) {

@@ -77,7 +77,7 @@ class InstallController {
     InstallRecord install =
         installs.findById(id).orElseThrow(() -> Refusal.gone("There is no such install."));
     Map<Long, String> names =
-        firewalls.findAll().stream()
+        firewalls.there().stream()
             .collect(Collectors.toMap(FirewallRecord::id, FirewallRecord::name));
     List<StepView> all =
         steps.findByInstallIdOrderById(id).stream()

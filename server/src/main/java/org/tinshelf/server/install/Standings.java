@@ -55,7 +55,7 @@ public class Standings {
   /** Asks every firewall. */
   @Scheduled(fixedDelayString = "${tinshelf.standings-every}", initialDelayString = "2s")
   public void askAll() {
-    firewalls.findAll().stream().map(FirewallRecord::id).forEach(this::ask);
+    firewalls.there().stream().map(FirewallRecord::id).forEach(this::ask);
   }
 
   /** Asks one firewall. */
@@ -79,6 +79,6 @@ public class Standings {
 
   /** All firewalls, in no particular order. */
   List<FirewallRecord> all() {
-    return firewalls.findAll();
+    return firewalls.there();
   }
 }

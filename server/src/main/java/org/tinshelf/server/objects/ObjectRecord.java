@@ -67,8 +67,16 @@ public class ObjectRecord {
     return removed;
   }
 
-  public void removed(boolean now) {
-    removed = now;
+  /** Takes it out of the library; its name is free at once. */
+  public void retire() {
+    removed = true;
+    name = "(removed " + id + ")";
+  }
+
+  /** Puts it back as it was. */
+  public void restore(String oldName, String oldBody) {
+    removed = false;
+    says(oldName, oldBody);
   }
 
   public long version() {

@@ -6,14 +6,10 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
-import java.util.Objects;
 import java.util.Optional;
-import org.tinshelf.server.objects.ObjectRecord;
+import org.tinshelf.server.accounts.SignedIn;
 
-/**
- * One edit: who, when, what, before and after; these are {@link LineState}s or {@link ObjectState}s
- * as JSON.
- */
+/** One edit: who, when, of what, the states before and after as JSON. */
 @Entity
 @Table(name = "draft_change")
 class ChangeRecord {
@@ -25,54 +21,33 @@ class ChangeRecord {
   private Long accountId;
   private String who;
   private String kind;
-  private Long lineId;
-  private Long shelfId;
-  private Long objectId;
+  private String subject;
+  private long subjectId;
   private String shelfName;
   private String ruleName;
   private String beforeText;
   private String afterText;
   private Integer revision;
+  private long batch;
+  private Instant undoneAt;
 
   protected ChangeRecord() {}
 
   ChangeRecord(
       Instant at,
-      long accountId,
-      String who,
+      SignedIn by,
       String kind,
-      LineRecord line,
-      String shelfName,
+      Journal.Thing thing,
       Optional<String> before,
       Optional<String> after) {
     this.at = at;
-    this.accountId = accountId;
-    this.who = who;
+    this.accountId = by.id();
+    this.who = by.displayName();
     this.kind = kind;
-    this.lineId = line.id();
-    this.shelfId = line.shelfId();
-    this.shelfName = shelfName;
-    this.ruleName = line.name();
-    this.beforeText = before.orElse(null);
-    this.afterText = after.orElse(null);
-  }
-
-  /** An edit of an object. */
-  ChangeRecord(
-      Instant at,
-      long accountId,
-      String who,
-      String kind,
-      ObjectRecord object,
-      Optional<String> before,
-      Optional<String> after) {
-    this.at = at;
-    this.accountId = accountId;
-    this.who = who;
-    this.kind = kind;
-    this.objectId = object.id();
-    this.shelfName = object.kind().key();
-    this.ruleName = object.name();
+    this.subject = thing.kind().word();
+    this.subjectId = thing.id();
+    this.shelfName = thing.where();
+    this.ruleName = thing.name();
     this.beforeText = before.orElse(null);
     this.afterText = after.orElse(null);
   }
@@ -85,6 +60,10 @@ class ChangeRecord {
     return at;
   }
 
+  Long accountId() {
+    return accountId;
+  }
+
   String who() {
     return who;
   }
@@ -94,27 +73,30 @@ class ChangeRecord {
     return kind;
   }
 
-  /** Null for an edit of an object. */
-  Long lineId() {
-    return lineId;
+  Subject.Kind subject() {
+    return Subject.Kind.of(subject);
   }
 
-  /** Null for an edit of a line. */
-  Long objectId() {
-    return objectId;
+  long subjectId() {
+    return subjectId;
   }
 
-  /** Whether both are edits of the same line, or object. */
+  boolean isOf(Subject.Kind which) {
+    return subject() == which;
+  }
+
+  /** Whether both are edits of the same thing. */
   boolean isOfSame(ChangeRecord other) {
-    return Objects.equals(lineId, other.lineId) && Objects.equals(objectId, other.objectId);
+    return subject.equals(other.subject) && subjectId == other.subjectId;
   }
 
-  /** Where it was; for an object the key of its kind. */
-  String shelfName() {
+  /** Where it was, for people; for an object the key of its kind. */
+  String where() {
     return shelfName;
   }
 
-  String ruleName() {
+  /** What the thing was called. */
+  String name() {
     return ruleName;
   }
 
@@ -126,7 +108,26 @@ class ChangeRecord {
     return Optional.ofNullable(afterText);
   }
 
+  /** Empty while it is part of the draft. */
+  Optional<Integer> revision() {
+    return Optional.ofNullable(revision);
+  }
+
   void sealedIn(int number) {
     revision = number;
+  }
+
+  /** What was done at once has one number. */
+  long batch() {
+    return batch;
+  }
+
+  void inBatch(long number) {
+    batch = number;
+  }
+
+  /** Takes it out of the draft, so that it can be done again; null puts it back. */
+  void undoneAt(Instant moment) {
+    undoneAt = moment;
   }
 }

@@ -33,9 +33,12 @@ class DraftController {
    * One edit of the draft.
    *
    * @param kind {@code add}, {@code change}, {@code move} or {@code remove}
-   * @param line the line's identity; 0 for an object
-   * @param object the object's identity; 0 for a line
-   * @param was an object before, in a few words; empty for a line
+   * @param about {@code line}, {@code object}, {@code bay}, {@code firewall} or {@code estate}
+   * @param subject its identity
+   * @param where the shelf, the kind of object, or the part of the tree
+   * @param name what it was called
+   * @param batch what was done at once has one number
+   * @param was anything but a line before, in a few words
    * @param is an object after, likewise
    * @param followed the line above it before; empty for the first
    * @param follows the line above it after
@@ -46,10 +49,11 @@ class DraftController {
       Instant at,
       String who,
       String kind,
-      long line,
-      long object,
-      String shelf,
-      String rule,
+      String about,
+      long subject,
+      String where,
+      String name,
+      long batch,
       RuleBody before,
       RuleBody after,
       String was,
@@ -70,7 +74,7 @@ class DraftController {
   private final Changes changes;
   private final Lines lines;
   private final Revisions revisions;
-  private final Editing editing;
+  private final Undoing undoing;
   private final ObjectEditing objects;
   private final ShelfReader reader;
   private final Working working;
@@ -80,7 +84,7 @@ class DraftController {
       Changes changes,
       Lines lines,
       Revisions revisions,
-      Editing editing,
+      Undoing undoing,
       ObjectEditing objects,
       ShelfReader reader,
       Working working,
@@ -88,7 +92,7 @@ class DraftController {
     this.changes = changes;
     this.lines = lines;
     this.revisions = revisions;
-    this.editing = editing;
+    this.undoing = undoing;
     this.objects = objects;
     this.reader = reader;
     this.working = working;
@@ -108,29 +112,43 @@ class DraftController {
                     c.at(),
                     c.who(),
                     c.kind(),
-                    c.lineId() == null ? 0 : c.lineId(),
-                    c.objectId() == null ? 0 : c.objectId(),
-                    c.shelfName(),
-                    c.ruleName(),
+                    c.subject().word(),
+                    c.subjectId(),
+                    c.where(),
+                    c.name(),
+                    c.batch(),
                     rule(session, c, c.before()),
                     rule(session, c, c.after()),
                     session.words(c, c.before()),
                     session.words(c, c.after()),
-                    c.lineId() == null ? "" : session.follows(c.before()),
-                    c.lineId() == null ? "" : session.follows(c.after()),
+                    !c.isOf(Subject.Kind.LINE) ? "" : session.follows(c.before()),
+                    !c.isOf(Subject.Kind.LINE) ? "" : session.follows(c.after()),
                     all.stream().noneMatch(o -> o.isOfSame(c) && o.id() > c.id())))
         .toList();
   }
 
   private static RuleBody rule(
       ShelfReader.Session session, ChangeRecord c, Optional<String> state) {
-    return c.lineId() == null ? null : session.rule(state).orElse(null);
+    return !c.isOf(Subject.Kind.LINE) ? null : session.rule(state).orElse(null);
   }
 
   @PostMapping("/api/draft/{change}/undo")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void undo(@PathVariable long change) {
-    editing.undo(change);
+    undoing.undo(change);
+  }
+
+  /** What was undone or done again, in a few words. */
+  record Done(String what) {}
+
+  @PostMapping("/api/draft/undo")
+  Done undoLast(@AuthenticationPrincipal SignedIn who) {
+    return new Done(undoing.undo(who));
+  }
+
+  @PostMapping("/api/draft/redo")
+  Done redoLast(@AuthenticationPrincipal SignedIn who) {
+    return new Done(undoing.redo(who));
   }
 
   @PostMapping("/api/revisions")
@@ -153,6 +171,7 @@ class DraftController {
     RevisionRecord revision =
         revisions.saveAndFlush(
             new RevisionRecord(number, clock.instant(), who.displayName(), note, document));
+    changes.deleteAll(changes.undone());
     all.forEach(c -> c.sealedIn(number));
     changes.saveAllAndFlush(all);
     sweep();

@@ -1,6 +1,6 @@
 package org.tinshelf.server.rulebase;
 
-import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -21,7 +21,7 @@ import tools.jackson.databind.node.ObjectNode;
  * whole estate is still sound; any problem undoes all three.
  */
 @Component
-public class Editing {
+public class Editing implements Subject {
 
   /** Where a line goes. */
   public record Spot(long shelf, Optional<Long> drawer, Optional<Long> after) {}
@@ -31,66 +31,66 @@ public class Editing {
 
   private final Lines lines;
   private final Shelves shelves;
-  private final Changes changes;
-  private final ObjectEditing objects;
+  private final Journal journal;
   private final Bays bays;
   private final Firewalls firewalls;
   private final EstateStore store;
   private final Working working;
   private final ShelfReader reader;
   private final JsonMapper json;
-  private final Clock clock;
 
   Editing(
       Lines lines,
       Shelves shelves,
-      Changes changes,
-      ObjectEditing objects,
+      Journal journal,
       Bays bays,
       Firewalls firewalls,
       EstateStore store,
       Working working,
       ShelfReader reader,
-      JsonMapper json,
-      Clock clock) {
+      JsonMapper json) {
     this.lines = lines;
     this.shelves = shelves;
-    this.changes = changes;
-    this.objects = objects;
+    this.journal = journal;
     this.bays = bays;
     this.firewalls = firewalls;
     this.store = store;
     this.working = working;
     this.reader = reader;
     this.json = json;
-    this.clock = clock;
   }
 
   /** Puts a new rule at a spot. */
   @Transactional
   public LineView add(SignedIn by, Spot spot, ObjectNode document) {
+    return sound(added(by, spot, document));
+  }
+
+  private LineRecord added(SignedIn by, Spot spot, ObjectNode document) {
     String place = placeAt(spot, Optional.empty());
     LineRecord line =
         lines.saveAndFlush(
             new LineRecord(
                 spot.shelf(), spot.drawer(), place, titleOf(document), stored(document)));
     record(by, "add", line, Optional.empty(), Optional.of(state(line)));
-    return sound(line);
+    return line;
   }
 
   /** Changes a rule's fields, its drawer's rules excepted. */
   @Transactional
   public LineView change(SignedIn by, long id, long version, ObjectNode document) {
-    LineRecord line = current(id, version);
-    LineState before = state(line);
+    return sound(changed(by, current(id, version), document));
+  }
+
+  private LineRecord changed(SignedIn by, LineRecord line, ObjectNode document) {
     String body = stored(document);
-    if (body.equals(line.body())) {
-      return view(line);
+    if (!body.equals(line.body())) {
+      LineState before = state(line);
+      line.says(titleOf(document), body);
+      lines.saveAndFlush(line);
+      record(by, "change", line, Optional.of(before), Optional.of(state(line)));
     }
-    line.says(titleOf(document), body);
-    lines.saveAndFlush(line);
-    record(by, "change", line, Optional.of(before), Optional.of(state(line)));
-    return sound(line);
+    return line;
   }
 
   /** Gives a line another stored body; whether the estate is sound is for the caller to ask. */
@@ -104,71 +104,95 @@ public class Editing {
   /** Moves a rule with its drawer. */
   @Transactional
   public LineView move(SignedIn by, long id, long version, Spot spot) {
-    LineRecord line = current(id, version);
+    return sound(moved(by, current(id, version), spot));
+  }
+
+  private LineRecord moved(SignedIn by, LineRecord line, Spot spot) {
     if (spot.shelf() != line.shelfId()) {
       throw Refusal.conflict("A rule moves within its shelf. Add it to the other shelf instead.");
     }
     for (Optional<Long> d = spot.drawer(); d.isPresent(); d = line(d.get()).drawerId()) {
-      if (d.get() == id) {
+      if (d.get().equals(line.id())) {
         throw Refusal.conflict("A rule cannot stand in its own drawer.");
       }
     }
     LineState before = state(line);
-    line.moveTo(spot.shelf(), spot.drawer(), placeAt(spot, Optional.of(id)));
+    line.moveTo(spot.shelf(), spot.drawer(), placeAt(spot, Optional.of(line.id())));
     lines.saveAndFlush(line);
     record(by, "move", line, Optional.of(before), Optional.of(state(line)));
-    return sound(line);
+    return line;
   }
 
   /** Removes a line; it stays visible until the draft is sealed, or goes at once if it is new. */
   @Transactional
   public void remove(SignedIn by, long id, long version) {
-    LineRecord line = current(id, version);
+    removed(by, current(id, version));
+    soundOrRefuse();
+  }
+
+  private void removed(SignedIn by, LineRecord line) {
     LineState before = state(line);
     line.removed(true);
     lines.saveAndFlush(line);
     record(by, "remove", line, Optional.of(before), Optional.empty());
-    working.afterEdit();
   }
 
-  /** Takes the newest change of a line, or of an object, back. */
+  /**
+   * Does several edits at once, all of them or none.
+   *
+   * @return the identities of the lines edited, in the order of the edits
+   */
   @Transactional
-  public void undo(long changeId) {
-    ChangeRecord change =
-        changes
-            .findById(changeId)
-            .orElseThrow(() -> Refusal.gone("This change is not part of the draft any more."));
-    ChangeRecord newest =
-        change.lineId() == null
-            ? changes.findFirstByObjectIdOrderByIdDesc(change.objectId()).orElseThrow()
-            : changes.findFirstByLineIdOrderByIdDesc(change.lineId()).orElseThrow();
-    if (!newest.id().equals(change.id())) {
-      throw Refusal.conflict(
-          "“" + newest.ruleName() + "” was changed again later. Undo the later change first.");
+  public List<Long> apply(SignedIn by, List<LineEdit> edits) {
+    List<Long> ids = new ArrayList<>();
+    for (LineEdit edit : edits) {
+      Spot spot = edit.spot(ids);
+      LineRecord line =
+          switch (edit.op()) {
+            case "add" -> added(by, spot, edit.document());
+            case "change" -> changed(by, target(edit, ids), edit.document());
+            case "move" -> moved(by, target(edit, ids), spot);
+            case "remove" -> {
+              LineRecord gone = target(edit, ids);
+              removed(by, gone);
+              yield gone;
+            }
+            default ->
+                throw Refusal.conflict(
+                    "“" + edit.op() + "” is no edit. There are add, change, move and remove.");
+          };
+      ids.add(line.id());
     }
-    if (change.lineId() == null) {
-      objects.undo(change);
-      return;
-    }
-    LineRecord line = line(change.lineId());
-    Optional<LineState> before = change.before().map(t -> json.readValue(t, LineState.class));
-    if (before.isPresent()) {
-      line.says(before.get().name(), before.get().body());
-      Optional<Long> drawer = Optional.of(before.get().drawer()).filter(d -> d != 0);
-      line.moveTo(before.get().shelf(), drawer, before.get().place());
+    soundOrRefuse();
+    return ids;
+  }
+
+  private LineRecord target(LineEdit edit, List<Long> made) {
+    long id = edit.idOf(edit.line(), made).orElseThrow(() -> Refusal.conflict("No line is named."));
+    return edit.line() < 0 || edit.version() == null ? line(id) : current(id, edit.version());
+  }
+
+  @Override
+  public Kind kind() {
+    return Kind.LINE;
+  }
+
+  @Override
+  public void restore(long id, Optional<String> state) {
+    LineRecord line = line(id);
+    if (state.isPresent()) {
+      LineState was = json.readValue(state.get(), LineState.class);
+      line.says(was.name(), was.body());
+      line.moveTo(was.shelf(), Optional.of(was.drawer()).filter(d -> d != 0), was.place());
       line.removed(false);
-      lines.saveAndFlush(line);
     } else {
       if (lines.ofShelf(line.shelfId()).stream()
-          .anyMatch(l -> l.drawerId().equals(Optional.of(line.id())))) {
+          .anyMatch(l -> !l.removed() && l.drawerId().equals(Optional.of(id)))) {
         throw Refusal.conflict("Its drawer holds rules. Take them out first.");
       }
-      lines.delete(line);
-      lines.flush();
+      line.removed(true);
     }
-    changes.delete(change);
-    changes.flush();
-    soundOrRefuse();
+    lines.saveAndFlush(line);
   }
 
   private LineState state(LineRecord line) {
@@ -191,11 +215,7 @@ public class Editing {
   private LineRecord current(long id, long version) {
     LineRecord line = line(id);
     if (line.version() != version || line.removed()) {
-      String who =
-          changes
-              .findFirstByLineIdOrderByIdDesc(id)
-              .map(c -> c.who() + (line.removed() ? " removed" : " changed"))
-              .orElse("Somebody changed");
+      String who = journal.lastOf(Kind.LINE, id, line.removed());
       throw Refusal.stale(who + " this rule before you. Nothing of yours was saved.", view(line));
     }
     return line;
@@ -250,16 +270,9 @@ public class Editing {
             .map(id -> bays.findById(id).orElseThrow().name())
             .orElseGet(
                 () -> firewalls.findById(shelf.firewallId().orElseThrow()).orElseThrow().name());
-    changes.saveAndFlush(
-        new ChangeRecord(
-            clock.instant(),
-            by.id(),
-            by.displayName(),
-            kind,
-            line,
-            owner + "/" + shelf.part(),
-            before.map(json::writeValueAsString),
-            after.map(json::writeValueAsString)));
+    String where = owner + "/" + shelf.part();
+    journal.record(
+        by, kind, new Journal.Thing(Kind.LINE, line.id(), where, line.name()), before, after);
   }
 
   private LineView sound(LineRecord line) {

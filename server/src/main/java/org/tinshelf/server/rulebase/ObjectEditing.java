@@ -1,10 +1,8 @@
 package org.tinshelf.server.rulebase;
 
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
@@ -29,34 +27,31 @@ import tools.jackson.databind.node.ObjectNode;
  * that the whole estate is still sound; any problem undoes all three.
  */
 @Component
-public class ObjectEditing {
+public class ObjectEditing implements Subject {
 
   private final Objects objects;
   private final Usage usage;
-  private final Changes changes;
+  private final Journal journal;
   private final Firewalls firewalls;
   private final EstateStore store;
   private final Working working;
   private final JsonMapper json;
-  private final Clock clock;
 
   ObjectEditing(
       Objects objects,
       Usage usage,
-      Changes changes,
+      Journal journal,
       Firewalls firewalls,
       EstateStore store,
       Working working,
-      JsonMapper json,
-      Clock clock) {
+      JsonMapper json) {
     this.objects = objects;
     this.usage = usage;
-    this.changes = changes;
+    this.journal = journal;
     this.firewalls = firewalls;
     this.store = store;
     this.working = working;
     this.json = json;
-    this.clock = clock;
   }
 
   /**
@@ -123,22 +118,27 @@ public class ObjectEditing {
       throw Refusal.conflict(
           "“" + object.name() + "” is used by " + first + more + ". Replace it there first.");
     }
-    object.removed(true);
-    objects.saveAndFlush(object);
     record(by, "remove", object, Optional.of(ObjectState.of(object)), Optional.empty());
+    object.retire();
+    objects.saveAndFlush(object);
     sound();
   }
 
-  /** Takes the newest change of an object back. */
-  void undo(ChangeRecord change) {
-    ObjectRecord object = object(change.objectId());
-    Optional<ObjectState> before = change.before().map(t -> json.readValue(t, ObjectState.class));
-    if (before.isPresent()) {
-      free(object.kind(), before.get().name(), Optional.of(object.id()), -1);
-      rename(object.kind(), object.name(), before.get().name());
-      object.says(before.get().name(), before.get().body());
-      object.removed(false);
-      objects.saveAndFlush(object);
+  @Override
+  public Kind kind() {
+    return Kind.OBJECT;
+  }
+
+  @Override
+  public void restore(long id, Optional<String> state) {
+    ObjectRecord object = object(id);
+    if (state.isPresent()) {
+      ObjectState was = json.readValue(state.get(), ObjectState.class);
+      free(object.kind(), was.name(), Optional.of(id), -1);
+      if (!object.removed()) {
+        rename(object.kind(), object.name(), was.name());
+      }
+      object.restore(was.name(), was.body());
     } else {
       List<Usage.Use> uses = usage.of(object);
       if (!uses.isEmpty()) {
@@ -149,12 +149,9 @@ public class ObjectEditing {
                 + uses.get(0).name()
                 + "” by now. Undo that first.");
       }
-      objects.delete(object);
-      objects.flush();
+      object.retire();
     }
-    changes.delete(change);
-    changes.flush();
-    sound();
+    objects.saveAndFlush(object);
   }
 
   /** Takes removed objects out for good. */
@@ -172,11 +169,7 @@ public class ObjectEditing {
   private ObjectRecord current(long id, long version) {
     ObjectRecord object = object(id);
     if (object.version() != version || object.removed()) {
-      String who =
-          changes
-              .findFirstByObjectIdOrderByIdDesc(id)
-              .map(c -> c.who() + (object.removed() ? " removed" : " changed"))
-              .orElse("Somebody changed");
+      String who = journal.lastOf(Kind.OBJECT, id, object.removed());
       throw Refusal.conflict(
           who + " this object before you. Nothing of yours was saved; it is shown as it is now.");
     }
@@ -188,7 +181,7 @@ public class ObjectEditing {
     if (kind == ObjectKind.ZONE && !from.equals(to)) {
       String was = "\"zone\":" + json.writeValueAsString(from);
       String is = "\"zone\":" + json.writeValueAsString(to);
-      firewalls.findAll().stream()
+      firewalls.there().stream()
           .filter(f -> f.body().contains(was))
           .forEach(
               f -> {
@@ -214,16 +207,12 @@ public class ObjectEditing {
             .filter(o -> !own.equals(Optional.of(o.id())))
             .findFirst();
     if (other.isPresent()) {
-      String mend =
-          other.get().removed()
-              ? "it was removed in this draft; undo that, or choose another name"
-              : "choose another name, or change that one";
       throw Refusal.unsound(
           List.of(
               new Problem(
                   at(index) + "/name",
                   "there is a " + kind.word() + " “" + name + "” already",
-                  mend)));
+                  "choose another name, or change that one")));
     }
   }
 
@@ -248,16 +237,9 @@ public class ObjectEditing {
       ObjectRecord object,
       Optional<ObjectState> before,
       Optional<ObjectState> after) {
-    Function<ObjectState, String> text = json::writeValueAsString;
-    changes.saveAndFlush(
-        new ChangeRecord(
-            clock.instant(),
-            by.id(),
-            by.displayName(),
-            kind,
-            object,
-            before.map(text),
-            after.map(text)));
+    Journal.Thing thing =
+        new Journal.Thing(Kind.OBJECT, object.id(), object.kind().key(), object.name());
+    journal.record(by, kind, thing, before, after);
   }
 
   /** Checks the estate; places in the one object edited are told as if it stood alone. */

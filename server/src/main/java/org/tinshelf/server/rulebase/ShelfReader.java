@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.tinshelf.server.estate.EstateStore;
+import org.tinshelf.server.estate.TreeWords;
 import org.tinshelf.server.objects.Identities;
 import org.tinshelf.server.objects.ObjectKind;
 import org.tinshelf.server.objects.ObjectView;
@@ -22,12 +23,14 @@ class ShelfReader {
   private final Lines lines;
   private final Changes changes;
   private final EstateStore store;
+  private final TreeWords tree;
   private final JsonMapper json;
 
-  ShelfReader(Lines lines, Changes changes, EstateStore store, JsonMapper json) {
+  ShelfReader(Lines lines, Changes changes, EstateStore store, TreeWords tree, JsonMapper json) {
     this.lines = lines;
     this.changes = changes;
     this.store = store;
+    this.tree = tree;
     this.json = json;
   }
 
@@ -36,8 +39,8 @@ class ShelfReader {
     private final Identities identities = store.identities();
     private final Map<Long, List<ChangeRecord>> draft =
         changes.ofDraft().stream()
-            .filter(c -> c.lineId() != null)
-            .collect(Collectors.groupingBy(ChangeRecord::lineId));
+            .filter(c -> c.isOf(Subject.Kind.LINE))
+            .collect(Collectors.groupingBy(ChangeRecord::subjectId));
 
     List<LineView> lines(long shelf) {
       List<LineRecord> all = lines.ofShelf(shelf);
@@ -50,12 +53,21 @@ class ShelfReader {
       List<LineView> out = new ArrayList<>();
       int n = 0;
       for (LineRecord row : all.getOrDefault(drawer, List.of())) {
+        if (row.removed() && !isSealed(row)) {
+          continue;
+        }
         ObjectNode body = document(row.body());
         boolean divider = body.has("divider");
         String position = divider || row.removed() ? "" : prefix + ++n;
         out.add(view(row, body, position, views(position + ".", row.id(), all)));
       }
       return out;
+    }
+
+    /** Whether a removed line was there before the draft. */
+    private boolean isSealed(LineRecord row) {
+      List<ChangeRecord> edits = draft.getOrDefault(row.id(), List.of());
+      return !edits.isEmpty() && !edits.get(0).kind().equals("add");
     }
 
     LineView view(LineRecord row, ObjectNode body, String position, List<LineView> inside) {
@@ -109,15 +121,22 @@ class ShelfReader {
       return state.map(text -> json.readValue(text, LineState.class).follows()).orElse("");
     }
 
-    /** A recorded state of an object in a few words; empty where there was none. */
+    /** A recorded state of anything but a line in a few words; empty where there was none. */
     String words(ChangeRecord change, Optional<String> state) {
-      if (change.objectId() == null || state.isEmpty()) {
+      if (state.isEmpty()) {
         return "";
       }
-      ObjectState was = json.readValue(state.get(), ObjectState.class);
+      return switch (change.subject()) {
+        case LINE -> "";
+        case OBJECT -> object(change, json.readValue(state.get(), ObjectState.class));
+        default -> tree.words(json.readTree(state.get()), identities);
+      };
+    }
+
+    private String object(ChangeRecord change, ObjectState was) {
       ObjectKind kind =
           Arrays.stream(ObjectKind.values())
-              .filter(k -> k.key().equals(change.shelfName()))
+              .filter(k -> k.key().equals(change.where()))
               .findFirst()
               .orElseThrow();
       ObjectNode body = identities.objectFromStored(kind, (ObjectNode) json.readTree(was.body()));

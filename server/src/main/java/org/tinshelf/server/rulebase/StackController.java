@@ -53,7 +53,7 @@ class StackController {
   @Transactional(readOnly = true)
   public StackView ofFirewall(@PathVariable long id) {
     FirewallRecord firewall =
-        firewalls.findById(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
+        firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
     ShelfReader.Session session = reader.open();
     List<ShelfRecord> all = shelves.findAll();
     List<BayRecord> path = path(firewall.bayId());
@@ -94,7 +94,7 @@ class StackController {
   @GetMapping("/api/bays/{id}/stack")
   @Transactional(readOnly = true)
   public StackView ofBay(@PathVariable long id) {
-    BayRecord bay = bays.findById(id).orElseThrow(() -> Refusal.gone("There is no such bay."));
+    BayRecord bay = bays.there(id).orElseThrow(() -> Refusal.gone("There is no such bay."));
     ShelfReader.Session session = reader.open();
     List<ShelfRecord> all = shelves.findAll();
     List<ShelfView> views = new ArrayList<>();

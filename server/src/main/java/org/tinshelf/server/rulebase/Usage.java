@@ -81,7 +81,7 @@ class Usage {
     }
     if (object.kind() == ObjectKind.ZONE) {
       String zone = "\"zone\":" + json.writeValueAsString(object.name());
-      for (FirewallRecord f : firewalls.findAll()) {
+      for (FirewallRecord f : firewalls.there()) {
         if (f.body().contains(zone)) {
           out.add(new Use("firewall", f.name(), "", f.id(), "/shelves/firewall/" + f.id()));
         }

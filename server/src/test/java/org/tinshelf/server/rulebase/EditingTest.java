@@ -173,7 +173,7 @@ class EditingTest {
     change(line("museum ship"), "log", "\"both\"").expect(200);
     JsonNode change = client.get("/api/draft").json().get(0);
     assertEquals("Ida", change.get("who").asString());
-    assertEquals("sandpiper-fw/own", change.get("shelf").asString());
+    assertEquals("sandpiper-fw/own", change.get("where").asString());
     assertEquals("none", change.get("before").get("log").asString());
     assertEquals("both", change.get("after").get("log").asString());
   }

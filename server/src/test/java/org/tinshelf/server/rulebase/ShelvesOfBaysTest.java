@@ -92,7 +92,7 @@ class ShelvesOfBaysTest {
         .expect(200);
     assertEquals(before - 1, named("firewalls", "plover-fw").get("dead").asLong());
     assertEquals(
-        "saltmarsh-ferries/upper", client.get("/api/draft").json().get(0).get("shelf").asString());
+        "saltmarsh-ferries/upper", client.get("/api/draft").json().get(0).get("where").asString());
   }
 
   @Test
