@@ -15,6 +15,10 @@ export const router = createRouter({
       path: "/objects/:kind(address|service|application|user|schedule|zone)?/:id(\\d+|new|list)?",
       component: () => import("./objects/ObjectsView.vue"),
     },
+    {
+      path: "/estate/:kind(bay|firewall|all)?/:id(\\d+|new)?",
+      component: () => import("./estate/EstateView.vue"),
+    },
     { path: "/draft", component: () => import("./rulebase/DraftView.vue") },
     { path: "/install", component: () => import("./install/InstallView.vue") },
     { path: "/:rest(.*)*", redirect: "/shelves" },

@@ -20,6 +20,18 @@ export type Change = Schemas["ChangeView"];
 export type Revision = Schemas["RevisionView"];
 export type Install = Schemas["InstallView"];
 export type Person = Schemas["SignedIn"];
+export type Consequences = Schemas["Consequences"];
+export type Effect = Schemas["Effect"];
+export type LineEdit = Schemas["LineEdit"];
+export type Past = Schemas["Past"];
+export type Places = Schemas["PlacesView"];
+export type Grid = Schemas["GridView"];
+export type GridCell = Schemas["CellView"];
+export type FoundRule = Schemas["FoundRule"];
+export type Other = Schemas["Other"];
+export type BayBody = Schemas["BayBody"];
+export type FirewallBody = Schemas["FirewallBody"];
+export type EstateBody = Schemas["EstateBody"];
 
 /** One thing wrong with what was sent: where, what, and what would be right. */
 export interface Problem {

@@ -4,7 +4,7 @@ import type { Bay, Estate, FirewallInTree } from "../api/client";
 import KindMark from "./KindMark.vue";
 import StandingMark from "../install/StandingMark.vue";
 
-const props = defineProps<{ estate: Estate; kind: string; id: number }>();
+const props = defineProps<{ estate: Estate; kind: string; id: number; base?: string }>();
 
 type Node =
   | { depth: number; bay: Bay; firewall?: undefined }
@@ -42,7 +42,7 @@ function told(f: FirewallInTree): string {
     <template v-for="n in nodes" :key="n.bay ? `b${n.bay.id}` : `f${n.firewall?.id}`">
       <RouterLink
         v-if="n.bay"
-        :to="`/shelves/bay/${n.bay.id}`"
+        :to="`${base ?? '/shelves'}/bay/${n.bay.id}`"
         class="node bay"
         :class="{ here: kind === 'bay' && id === n.bay.id }"
         :style="{ paddingLeft: `${10 + n.depth * 11}px` }"
@@ -50,7 +50,7 @@ function told(f: FirewallInTree): string {
       >
       <RouterLink
         v-else
-        :to="`/shelves/firewall/${n.firewall.id}`"
+        :to="`${base ?? '/shelves'}/firewall/${n.firewall.id}`"
         class="node"
         :class="{ here: kind === 'firewall' && id === n.firewall.id }"
         :style="{ paddingLeft: `${10 + n.depth * 11}px` }"

@@ -24,6 +24,33 @@ const objectsByName = computed(() => {
   return map;
 });
 
+/** What was last undone or done again, or why it was not; for the frame to say. */
+const told = ref("");
+
+async function back(path: "/api/draft/undo" | "/api/draft/redo", word: string) {
+  try {
+    const done = await answer(http.POST(path));
+    told.value = `${word}: ${done.what}.`;
+  } catch (e) {
+    told.value = (e as Error).message;
+  }
+  await Promise.all([refreshDraft(), refreshObjects()]);
+}
+
+const undo = () => back("/api/draft/undo", "Undone");
+const redo = () => back("/api/draft/redo", "Done again");
+
 export function useEstate() {
-  return { estate, objects, objectsByName, draft, refreshEstate, refreshDraft, refreshObjects };
+  return {
+    told,
+    undo,
+    redo,
+    estate,
+    objects,
+    objectsByName,
+    draft,
+    refreshEstate,
+    refreshDraft,
+    refreshObjects,
+  };
 }

@@ -13,6 +13,7 @@ const views = [
   { to: "/shelves", name: "Shelves" },
   { to: "/objects", name: "Objects" },
   { to: "/install", name: "Install" },
+  { to: "/estate", name: "Estate" },
 ];
 const here = computed(() => views.find((v) => route.path.startsWith(v.to))?.to);
 const chip = computed(() => {

@@ -29,7 +29,9 @@ const counts = computed(() => {
   return out;
 });
 
-const edited = computed(() => new Set(draft.value.map((c) => c.object)));
+const edited = computed(
+  () => new Set(draft.value.filter((c) => c.about === "object").map((c) => c.subject)),
+);
 
 const found = computed(() => {
   const words = query.value

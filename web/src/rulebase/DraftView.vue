@@ -106,8 +106,8 @@ onMounted(() => {
       <ol v-else>
         <li v-for="c in newestFirst" :key="c.id">
           <div class="what">
-            <b>{{ c.rule }}</b> {{ WORDS[c.kind] }}
-            <span class="soft fixed">{{ c.shelf }}</span>
+            <b>{{ c.name }}</b> {{ WORDS[c.kind] }}
+            <span class="soft fixed">{{ c.where }}</span>
             <span class="grow" />
             <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
             <button
@@ -119,7 +119,7 @@ onMounted(() => {
               Undo
             </button>
           </div>
-          <template v-if="c.object">
+          <template v-if="c.about !== 'line'">
             <p v-if="c.was" class="gone">{{ c.was }}</p>
             <p v-if="c.is">{{ c.is }}</p>
           </template>

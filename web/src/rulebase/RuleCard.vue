@@ -20,7 +20,9 @@ const findings = computed<Finding[]>(() =>
   props.row && "findings" in props.row ? props.row.findings : [],
 );
 const mine = computed(() =>
-  rule.value ? props.changes.filter((c) => c.line === rule.value?.line.id) : [],
+  rule.value
+    ? props.changes.filter((c) => c.about === "line" && c.subject === rule.value?.line.id)
+    : [],
 );
 const editable = computed(
   () => rule.value?.shelf.editable && !rule.value.line.marks.includes("removed"),

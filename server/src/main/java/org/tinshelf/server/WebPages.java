@@ -17,6 +17,8 @@ class WebPages implements WebMvcConfigurer {
           "/shelves/**",
           "/objects",
           "/objects/**",
+          "/estate",
+          "/estate/**",
           "/draft",
           "/install"
         }) {

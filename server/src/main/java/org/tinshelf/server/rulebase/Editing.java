@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.exchange.document.BadDocumentException;
 import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.accounts.SignedIn;
@@ -167,6 +168,18 @@ public class Editing implements Subject {
     return ids;
   }
 
+  /** Turns a rule on where it is not, unrecorded, for a trial; says where it stands. */
+  RuleRef turnedOn(long id) {
+    LineRecord line = line(id);
+    ObjectNode body = (ObjectNode) json.readTree(line.body());
+    if (body.has("on")) {
+      body.remove("on");
+      line.says(line.name(), json.writeValueAsString(body));
+      lines.saveAndFlush(line);
+    }
+    return new RuleRef(where(line), "", line.name());
+  }
+
   private LineRecord target(LineEdit edit, List<Long> made) {
     long id = edit.idOf(edit.line(), made).orElseThrow(() -> Refusal.conflict("No line is named."));
     return edit.line() < 0 || edit.version() == null ? line(id) : current(id, edit.version());
@@ -263,6 +276,13 @@ public class Editing implements Subject {
       LineRecord line,
       Optional<LineState> before,
       Optional<LineState> after) {
+    String where = where(line);
+    journal.record(
+        by, kind, new Journal.Thing(Kind.LINE, line.id(), where, line.name()), before, after);
+  }
+
+  /** The name of the shelf a line stands on. */
+  private String where(LineRecord line) {
     ShelfRecord shelf = shelves.findById(line.shelfId()).orElseThrow();
     String owner =
         shelf
@@ -270,9 +290,7 @@ public class Editing implements Subject {
             .map(id -> bays.findById(id).orElseThrow().name())
             .orElseGet(
                 () -> firewalls.findById(shelf.firewallId().orElseThrow()).orElseThrow().name());
-    String where = owner + "/" + shelf.part();
-    journal.record(
-        by, kind, new Journal.Thing(Kind.LINE, line.id(), where, line.name()), before, after);
+    return owner + "/" + shelf.part();
   }
 
   private LineView sound(LineRecord line) {

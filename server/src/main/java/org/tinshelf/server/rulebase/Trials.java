@@ -25,13 +25,19 @@ public class Trials {
   /** What an edit would do to traffic; nothing of it stays. */
   public Consequences of(Supplier<?> edit) {
     Estate before = working.snapshot().estate();
-    Estate after =
-        transaction.execute(
-            status -> {
-              status.setRollbackOnly();
-              edit.get();
-              return working.afterEdit();
-            });
-    return Consequences.of(before, after, clock);
+    return Consequences.of(before, tried(edit).estate(), clock);
+  }
+
+  /** The estate as an edit would leave it, and what the edit gave. */
+  record Tried<T>(Estate estate, T result) {}
+
+  /** Does an edit, reads the estate, and takes the edit back. */
+  <T> Tried<T> tried(Supplier<T> edit) {
+    return transaction.execute(
+        status -> {
+          status.setRollbackOnly();
+          T result = edit.get();
+          return new Tried<>(working.afterEdit(), result);
+        });
   }
 }

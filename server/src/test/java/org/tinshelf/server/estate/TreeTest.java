@@ -176,15 +176,24 @@ class TreeTest {
             .expect(409)
             .body();
     assertTrue(refused.contains("known noise"), refused);
-    JsonNode card = card("payroll");
-    String path = "/api/firewalls/" + card.get("id");
-    int rules = client.get(path + "/stack").json().at("/shelves/2/lines").size();
-    client.delete(path + "?edition=" + card.get("edition")).expect(204);
+    long id =
+        client
+            .post("/api/firewalls", firewall("skerry-fw", bay("terminals"), "[]"))
+            .expect(201)
+            .json()
+            .get("id")
+            .asLong();
+    String path = "/api/firewalls/" + id;
+    String shelf = client.get(path + "/stack").json().at("/shelves/2/id").toString();
+    String line = "{\"op\": \"add\", \"shelf\": " + shelf + ", \"divider\": \"Pier\"}";
+    client.post("/api/edits", "{\"edits\": [" + line + "]}").expect(200);
+    client.delete(path + "?edition=" + client.get(path).json().get("edition")).expect(204);
     client.get(path + "/stack").expect(404);
-    String says = client.get("/api/draft").json().at("/0/was").asString();
-    assertTrue(says.startsWith("payroll"), says);
+    String says = client.get("/api/draft").json().at("/2/was").asString();
+    assertTrue(says.startsWith("skerry-fw · in terminals"), says);
     client.post("/api/draft/undo", "").expect(200);
-    assertEquals(rules, client.get(path + "/stack").json().at("/shelves/2/lines").size());
+    assertEquals(
+        "Pier", client.get(path + "/stack").json().at("/shelves/2/lines/0/name").asString());
   }
 
   @Test

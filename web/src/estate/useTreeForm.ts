@@ -1,0 +1,39 @@
+import { computed, ref } from "vue";
+import { type Problem, Refused } from "../api/client";
+
+/** What the forms of the tree share: whether something was typed, and what was wrong with it. */
+export function useTreeForm<T>(fresh: () => T) {
+  const body = ref(fresh());
+  const before = ref(JSON.stringify(fresh()));
+  const edition = ref(0);
+  const busy = ref(false);
+  const trouble = ref("");
+  const problems = ref<Problem[]>([]);
+  const dirty = computed(() => JSON.stringify(body.value) !== before.value);
+
+  function show(what: T, which: number) {
+    body.value = what as typeof body.value;
+    before.value = JSON.stringify(what);
+    edition.value = which;
+    trouble.value = "";
+    problems.value = [];
+  }
+
+  async function attempt(work: () => Promise<void>) {
+    busy.value = true;
+    trouble.value = "";
+    problems.value = [];
+    try {
+      await work();
+    } catch (e) {
+      if (e instanceof Refused && e.problems.length > 0) problems.value = e.problems;
+      else trouble.value = (e as Error).message;
+    } finally {
+      busy.value = false;
+    }
+  }
+
+  const at = (pointer: string) => problems.value.find((p) => p.pointer === pointer);
+
+  return { body, edition, busy, trouble, problems, dirty, show, attempt, at };
+}
