@@ -1,6 +1,12 @@
 import "element-plus/theme-chalk/base.css";
 import "element-plus/theme-chalk/el-input.css";
 import "element-plus/theme-chalk/el-checkbox.css";
+import "element-plus/theme-chalk/el-input-number.css";
+import "element-plus/theme-chalk/el-select.css";
+import "element-plus/theme-chalk/el-option.css";
+import "element-plus/theme-chalk/el-popper.css";
+import "element-plus/theme-chalk/el-scrollbar.css";
+import "element-plus/theme-chalk/el-tag.css";
 import "./styles/tokens.css";
 import "./styles/base.css";
 import "./styles/element.css";

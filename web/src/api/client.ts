@@ -24,6 +24,7 @@ export type Consequences = Schemas["Consequences"];
 export type Effect = Schemas["Effect"];
 export type LineEdit = Schemas["LineEdit"];
 export type Past = Schemas["Past"];
+export type Cover = Schemas["Cover"];
 export type Places = Schemas["PlacesView"];
 export type Grid = Schemas["GridView"];
 export type GridCell = Schemas["CellView"];

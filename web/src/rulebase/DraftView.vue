@@ -1,12 +1,16 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from "vue";
+import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
-import { answer, type Change, http, type Revision, type Rule } from "../api/client";
+import { answer, type Change, http, type Revision } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import ConsequencesPanel from "./ConsequencesPanel.vue";
+import { fieldChanges } from "./fields";
 import { sentence } from "./sentence";
+import { useTrial } from "./useTrial";
 
 const router = useRouter();
-const { draft, refreshDraft, refreshEstate } = useEstate();
+const { draft, refreshDraft, refreshEstate, undo: back, redo: forth } = useEstate();
+const traffic = useTrial();
 const revisions = ref<Revision[]>([]);
 const note = ref("");
 const trouble = ref("");
@@ -20,33 +24,8 @@ const WORDS: Record<string, string> = {
   remove: "removed",
 };
 
-const FIELDS: [string, (r: Rule) => string][] = [
-  ["name", (r) => r.name],
-  ["state", (r) => (r.on ? "on" : "off")],
-  ["from", (r) => r.from.join(", ") || "any"],
-  ["to", (r) => r.to.join(", ") || "any"],
-  ["source", (r) => (r.source.not ? "not " : "") + (r.source.names.join(", ") || "any")],
-  [
-    "destination",
-    (r) => (r.destination.not ? "not " : "") + (r.destination.names.join(", ") || "any"),
-  ],
-  ["users", (r) => r.users.join(", ") || "any"],
-  ["applications", (r) => r.applications.join(", ") || "any"],
-  ["services", (r) => (r.standardServices ? "standard" : r.services.join(", ") || "any")],
-  ["when", (r) => r.when.join(", ") || "always"],
-  ["action", (r) => r.action],
-  ["log", (r) => r.log],
-  ["note", (r) => r.note],
-  ["owner", (r) => r.owner],
-  ["ticket", (r) => r.ticket],
-];
-
-function differences(c: Change): { field: string; before: string; after: string }[] {
-  const { before, after } = c;
-  if (!before || !after) return [];
-  return FIELDS.map(([field, of]) => ({ field, before: of(before), after: of(after) })).filter(
-    (d) => d.before !== d.after,
-  );
+function differences(c: Change) {
+  return c.before && c.after ? fieldChanges(c.before, c.after) : [];
 }
 
 function place(above: string): string {
@@ -90,10 +69,41 @@ async function load() {
   revisions.value = await answer(http.GET("/api/revisions"));
 }
 
+/** By person and place. */
+const groupedBy = ref<"time" | "person" | "place">("time");
+const groups = computed(() => {
+  const out = new Map<string, Change[]>();
+  for (const c of newestFirst.value) {
+    const key = groupedBy.value === "person" ? c.who : groupedBy.value === "place" ? c.where : "";
+    out.set(key, [...(out.get(key) ?? []), c]);
+  }
+  return [...out].map(([title, changes]) => ({ title, changes }));
+});
+
+watch(
+  () => draft.value.at(-1)?.id ?? draft.value.length,
+  () => {
+    if (draft.value.length === 0) traffic.forget();
+    else traffic.ask(() => answer(http.GET("/api/draft/traffic")));
+  },
+  { immediate: true },
+);
+
+function key(e: KeyboardEvent) {
+  if ((e.target as HTMLElement).closest("input, textarea, select")) return;
+  const control = e.ctrlKey || e.metaKey;
+  if (control && e.key === "z") void back();
+  else if (control && (e.key === "y" || e.key === "Z")) void forth();
+  else return;
+  e.preventDefault();
+}
+
 onMounted(() => {
+  window.addEventListener("keydown", key);
   void load();
   void refreshDraft();
 });
+onUnmounted(() => window.removeEventListener("keydown", key));
 </script>
 
 <template>
@@ -103,51 +113,77 @@ onMounted(() => {
       <p v-if="draft.length === 0" class="soft">
         Nothing has changed since revision {{ revisions[0]?.number ?? "0" }}.
       </p>
-      <ol v-else>
-        <li v-for="c in newestFirst" :key="c.id">
-          <div class="what">
-            <b>{{ c.name }}</b> {{ WORDS[c.kind] }}
-            <span class="soft fixed">{{ c.where }}</span>
-            <span class="grow" />
-            <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
-            <button
-              class="button"
-              :disabled="!c.undoable || busy"
-              :title="c.undoable ? '' : 'A later change builds on it; undo that first'"
-              @click="undo(c.id)"
-            >
-              Undo
-            </button>
-          </div>
-          <template v-if="c.about !== 'line'">
-            <p v-if="c.was" class="gone">{{ c.was }}</p>
-            <p v-if="c.is">{{ c.is }}</p>
-          </template>
-          <p v-else-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
-          <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
-          <p v-else-if="c.kind === 'move'">
-            From {{ place(c.followed) }} to {{ place(c.follows) }}.
-          </p>
-          <table v-else>
-            <thead class="visually-hidden">
-              <tr>
-                <th>field</th>
-                <th>before</th>
-                <th>after</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="d in differences(c)" :key="d.field">
-                <th scope="row">{{ d.field }}</th>
-                <td class="gone">{{ d.before || "–" }}</td>
-                <td>{{ d.after || "–" }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </li>
-      </ol>
+      <p v-else class="by">
+        {{ draft.length === 1 ? "1 change" : `${draft.length} changes` }}, shown by
+        <button
+          v-for="g in ['time', 'person', 'place'] as const"
+          :key="g"
+          class="button"
+          :aria-pressed="groupedBy === g"
+          @click="groupedBy = g"
+        >
+          {{ g }}
+        </button>
+        <span class="grow" />
+        <button class="button" @click="back">Undo my last <kbd>Ctrl+Z</kbd></button>
+        <button class="button" @click="forth">Do again <kbd>Ctrl+Y</kbd></button>
+      </p>
+      <template v-for="g in groups" :key="g.title">
+        <h2 v-if="g.title">{{ g.title }}</h2>
+        <ol>
+          <li v-for="c in g.changes" :key="c.id">
+            <div class="what">
+              <b>{{ c.name }}</b> {{ WORDS[c.kind] }}
+              <span class="soft fixed">{{ c.where }}</span>
+              <span class="grow" />
+              <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
+              <button
+                class="button"
+                :disabled="!c.undoable || busy"
+                :title="c.undoable ? '' : 'A later change builds on it; undo that first'"
+                @click="undo(c.id)"
+              >
+                Undo
+              </button>
+            </div>
+            <template v-if="c.about !== 'line'">
+              <p v-if="c.was" class="gone">{{ c.was }}</p>
+              <p v-if="c.is">{{ c.is }}</p>
+            </template>
+            <p v-else-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
+            <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
+            <p v-else-if="c.kind === 'move'">
+              From {{ place(c.followed) }} to {{ place(c.follows) }}.
+            </p>
+            <table v-else>
+              <thead class="visually-hidden">
+                <tr>
+                  <th>field</th>
+                  <th>before</th>
+                  <th>after</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="d in differences(c)" :key="d.field">
+                  <th scope="row">{{ d.field }}</th>
+                  <td class="gone">{{ d.before || "–" }}</td>
+                  <td>{{ d.after || "–" }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </li>
+        </ol>
+      </template>
     </section>
     <aside>
+      <section v-if="draft.length > 0" class="traffic">
+        <h2>As traffic</h2>
+        <ConsequencesPanel
+          :found="traffic.found.value"
+          :waiting="traffic.waiting.value"
+          :trouble="traffic.trouble.value"
+        />
+      </section>
       <section class="seal">
         <h2>Seal</h2>
         <p class="soft">
@@ -215,6 +251,23 @@ ol li {
   background: var(--enamel);
   border: 1px solid var(--line);
   border-left: 4px solid var(--brass);
+}
+.by {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  margin-bottom: 12px;
+}
+.by .button[aria-pressed="true"] {
+  border-color: var(--brass);
+  background: var(--brass-soft);
+}
+.draft h2 {
+  margin: 14px 0 7px;
+}
+.traffic {
+  display: grid;
+  gap: 8px;
 }
 .what {
   display: flex;

@@ -2,17 +2,26 @@
 import { computed, ref, watch } from "vue";
 import { type Change, type Finding, type Ref, type Rule } from "../api/client";
 import ActionMark from "./ActionMark.vue";
+import CoverPicture from "./CoverPicture.vue";
+import PlacePanel from "./PlacePanel.vue";
 import { placeOf, reachText, type Row } from "./rows";
+import RuleHistory from "./RuleHistory.vue";
 import { sentence } from "./sentence";
 import SeverityMark from "./SeverityMark.vue";
 
-const props = defineProps<{ row?: Row; changes: Change[]; all: Finding[] }>();
+const props = defineProps<{
+  row?: Row;
+  firewall?: number;
+  changes: Change[];
+  all: Finding[];
+}>();
 const emit = defineEmits<{
   go: [place: string];
   save: [rule: Rule];
   toggle: [];
   remove: [];
   undo: [change: number];
+  above: [place: string];
 }>();
 
 const rule = computed(() => (props.row?.kind === "rule" ? props.row : undefined));
@@ -92,16 +101,6 @@ function keep(field: (typeof FIELDS)[number]) {
   const r = rule.value?.rule;
   if (r && texts.value[field] !== r[field]) emit("save", { ...r, [field]: texts.value[field] });
 }
-
-const WORDS: Record<string, string> = {
-  add: "added",
-  change: "changed",
-  move: "moved",
-  remove: "removed",
-};
-function time(at: string): string {
-  return new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
-}
 </script>
 
 <template>
@@ -139,6 +138,12 @@ function time(at: string): string {
         <ActionMark :action="row.rule.end" /> for whatever no rule of the drawer decides.
       </p>
 
+      <PlacePanel
+        v-if="rule && firewall && editable && rule.rule.action !== 'drawer'"
+        :row="rule"
+        :firewall="firewall"
+        @above="(place) => emit('above', place)"
+      />
       <section v-for="f in findings" :key="f.kind" class="finding" :class="f.severity">
         <h3>
           <SeverityMark :severity="f.severity" />
@@ -156,6 +161,12 @@ function time(at: string): string {
           <span class="soft">For example</span> <span class="fixed">{{ f.witness }}</span>
         </p>
       </section>
+      <CoverPicture
+        v-if="rule && firewall && findings.some((f) => f.by.length > 0)"
+        :row="rule"
+        :firewall="firewall"
+        :stamp="changes.at(-1)?.id ?? 0"
+      />
       <p v-if="rule && findings.length === 0 && rule.rule.on" class="soft">No findings here.</p>
 
       <template v-if="rule">
@@ -208,13 +219,7 @@ function time(at: string): string {
             <dd>{{ rule.rule.only.join(", ") }}</dd>
           </template>
         </dl>
-        <section v-if="mine.length > 0" class="changes">
-          <h3>In the draft</h3>
-          <p v-for="c in mine" :key="c.id">
-            {{ c.who }} {{ WORDS[c.kind] }} it, {{ time(c.at) }}
-            <button v-if="c.undoable" class="plain link" @click="emit('undo', c.id)">undo</button>
-          </p>
-        </section>
+        <RuleHistory :line="rule.line.id" :changes="mine" @undo="(c) => emit('undo', c)" />
       </template>
     </template>
   </aside>
@@ -310,9 +315,5 @@ dd textarea {
   color: var(--ink);
   font: inherit;
   resize: vertical;
-}
-.changes {
-  display: grid;
-  gap: 3px;
 }
 </style>

@@ -1,39 +1,80 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
+import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { person } from "../accounts/session";
-import type { Line, Rule, Shelf } from "../api/client";
+import type { LineEdit, Rule, Shelf } from "../api/client";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
+import { listOf } from "./bulk";
 import { type Column, COLUMNS } from "./columns";
-import { emptyRule } from "./emptyRule";
+import FilterBox from "./FilterBox.vue";
+import GridFace from "./GridFace.vue";
+import ManyBar from "./ManyBar.vue";
+import MoveBox from "./MoveBox.vue";
 import RuleCard from "./RuleCard.vue";
 import { worst, type Row, type RuleRow } from "./rows";
+import SkeletonPanel from "./SkeletonPanel.vue";
 import StackTable from "./StackTable.vue";
-import { type Spot, useStack } from "./useStack";
+import StaleNotice from "./StaleNotice.vue";
+import { useFilter } from "./useFilter";
+import { usePresence } from "./usePresence";
+import { editable, useRuleActions } from "./useRuleActions";
+import { useSelection } from "./useSelection";
+import { useStack } from "./useStack";
+import { useTrial } from "./useTrial";
 
 const route = useRoute();
 const router = useRouter();
-const { estate, objects, objectsByName, refreshEstate, refreshObjects } = useEstate();
+const { estate, objects, objectsByName, told, refreshEstate, refreshObjects } = useEstate();
 const s = useStack();
-const { stack, rows, folded, loading, trouble, stale, draft } = s;
+const { stack, folded, loading, trouble, stale, draft } = s;
 
 const kind = computed(() => (route.params.kind === "bay" ? "bay" : "firewall"));
 const id = computed(() => Number(route.params.id ?? 0));
-const selected = ref<string>();
+const filter = computed({
+  get: () => String(route.query.filter ?? ""),
+  set: (text) =>
+    void router.replace({ query: { ...route.query, filter: text || undefined, face: undefined } }),
+});
+const face = computed(() =>
+  route.query.face === "grid" && kind.value === "firewall" ? "grid" : "stack",
+);
+const narrowed = useFilter(filter, s.rows, stack, draft);
+const rows = narrowed.shown;
+
+const selection = useSelection(rows);
+const { selected, chosen, row } = selection;
+const ruleRow = computed(() => (row.value?.kind === "rule" ? row.value : undefined));
 const column = ref<Column>("name");
 const editing = ref(false);
+const moving = ref(false);
+const laying = ref<Shelf>();
 const card = ref(localStorage.getItem("tinshelf.card") !== "folded");
 const fault = ref("");
+const said = ref("");
+const box = ref<InstanceType<typeof FilterBox>>();
 /** The version of the rule as it was when its cell was opened. */
 let seen = 0;
 
+function say(text: string, isFault = false) {
+  said.value = isFault ? "" : text;
+  fault.value = isFault ? text : "";
+}
+watch(told, (text) => say(text));
+
+const actions = useRuleActions(s, selection, (key) => edit(key, "name"), say);
+const open = computed(() => (editing.value ? (ruleRow.value?.line.id ?? 0) : 0));
+const presence = usePresence(open);
+const dragging = useTrial();
+const dragSaid = computed(() =>
+  dragging.found.value
+    ? actions.told(dragging.found.value)
+    : dragging.waiting.value
+      ? "Working out what this place changes …"
+      : dragging.trouble.value,
+);
+
 const zones = computed(() => stack.value?.zones ?? []);
-const row = computed(() => rows.value.find((r) => r.key === selected.value));
-const ruleRow = computed(() => (row.value?.kind === "rule" ? row.value : undefined));
-const open = (r: Row): r is RuleRow =>
-  r.kind === "rule" && r.shelf.editable && !r.line.marks.includes("removed");
-const stops = computed(() => rows.value.filter((r) => r.kind !== "plate" && r.kind !== "empty"));
+const many = computed(() => selection.rules.value.length > 1);
 
 watch(
   [kind, id, estate],
@@ -45,43 +86,55 @@ watch(
       return;
     }
     if (old[0] === k && old[1] === i && old[2]) return;
-    editing.value = false;
-    selected.value = undefined;
+    editing.value = moving.value = false;
+    laying.value = undefined;
+    say("");
+    selection.only(undefined);
     await s.open(k, i);
     const wanted = `l${String(route.query.rule ?? "")}`;
-    selected.value = rows.value.some((r) => r.key === wanted) ? wanted : undefined;
+    if (rows.value.some((r) => r.key === wanted)) selection.only(wanted);
   },
   { immediate: true },
 );
 
 watch(card, (shown) => localStorage.setItem("tinshelf.card", shown ? "shown" : "folded"));
 watch(selected, (key) => {
+  moving.value = false;
   const line = key?.startsWith("l") ? key.slice(1) : undefined;
   if (route.query.rule !== line && id.value && line)
     void router.replace({ query: { ...route.query, rule: line } });
 });
 
-function select(key: string, at?: Column) {
-  if (key !== selected.value || (at && at !== column.value)) editing.value = false;
-  if (key === selected.value && at && at === column.value && !editing.value) {
+function select(key: string, at?: Column, how?: "toggle" | "range") {
+  if (how === "range") selection.range(key);
+  else if (how === "toggle") selection.toggle(key);
+  if (how) {
+    editing.value = false;
+    return;
+  }
+  const again = key === selected.value && at === column.value && chosen.value.size < 2;
+  if (again && at && !editing.value) {
     edit(key, at);
     return;
   }
-  selected.value = key;
+  if (!again) editing.value = false;
+  selection.only(key);
   if (at) column.value = at;
 }
 
 function edit(key: string, at: Column) {
-  selected.value = key;
+  selection.only(key);
   column.value = at;
   const r = ruleRow.value;
   if (!r) return;
-  editing.value = open(r);
+  editing.value = editable(r);
   seen = r.line.version;
   trouble.value = "";
-  fault.value = r.shelf.editable
-    ? ""
-    : `This rule stands on a shelf of ${r.shelf.owner}. Open that bay to edit it.`;
+  if (!r.shelf.editable)
+    say(
+      `This rule stands on a shelf of ${r.shelf.owner}. Press E to go there, D to copy it.`,
+      true,
+    );
 }
 
 async function keep(r: RuleRow, rule: Rule) {
@@ -89,147 +142,26 @@ async function keep(r: RuleRow, rule: Rule) {
   if (saved || stale.value) editing.value = false;
 }
 
-function siblings(r: RuleRow): Line[] {
-  const find = (lines: Line[]): Line[] | undefined => {
-    if (lines.some((l) => l.id === r.line.id)) return lines;
-    for (const l of lines) {
-      const inside = find(l.lines);
-      if (inside) return inside;
-    }
-    return undefined;
-  };
-  return find(r.shelf.lines) ?? [];
-}
-
-/** The name, or the first of it with a number that no line of the shelf has. */
-function freeName(shelf: Shelf, name: string, from: number): string {
-  const taken = new Set<string>();
-  const collect = (lines: Line[]) =>
-    lines.forEach((l) => {
-      taken.add(l.name);
-      collect(l.lines);
-    });
-  collect(shelf.lines);
-  let n = from;
-  while (taken.has(`${name} ${n}`)) n++;
-  return `${name} ${n}`;
-}
-
-/** Where a new rule goes: below the selection, or on the shelf that can be edited from here. */
-function placeBelow(): Spot | undefined {
-  const r = row.value;
-  const shelf = editableShelf(r);
-  if (!shelf) return undefined;
-  const spot: Spot = { shelf: shelf.id };
-  const here = r && "shelf" in r && r.shelf.id === shelf.id ? r : undefined;
-  if (here?.kind === "rule") {
-    spot.after = here.line.id;
-    spot.drawer = here.drawer;
-  } else if (here?.kind === "divider" || here?.kind === "end") {
-    spot.after = here.line.id;
-  } else {
-    spot.after = shelf.lines.at(-1)?.id;
-  }
-  return spot;
-}
-
-function editableShelf(r: Row | undefined): Shelf | undefined {
-  return r && "shelf" in r && r.shelf.editable
-    ? r.shelf
-    : stack.value?.shelves.find((x) => x.editable);
-}
-
-async function put(spot: Spot, rule: Rule) {
-  const made = await s.add(spot, rule);
-  if (!made) return;
-  selected.value = `l${made.id}`;
-  column.value = "name";
-  await nextTick();
-  edit(selected.value, "name");
-}
-
-/** A rule that is off until somebody has filled it. */
-async function add() {
-  const shelf = editableShelf(row.value);
-  const spot = placeBelow();
-  if (!shelf || !spot) return;
-  await put(spot, emptyRule(freeName(shelf, "new rule", 1), person.value?.name ?? ""));
-}
-
-/** The same rule again below it, off; one of a bay's shelf becomes the first of the own shelf. */
-async function duplicate() {
-  const r = ruleRow.value;
-  const shelf = editableShelf(r);
-  const spot = placeBelow();
-  if (!r || !shelf || !spot) return;
-  if (r.line.lines.length > 0) {
-    fault.value = "This rule has a drawer. Duplicate the rules in it one by one.";
-    return;
-  }
-  if (r.shelf.id !== shelf.id) spot.after = undefined;
-  const name = freeName(shelf, r.rule.name.replace(/ \d+$/, ""), 2);
-  await put(spot, { ...r.rule, name, on: false, only: [] });
-}
-
-async function toggle() {
-  const r = ruleRow.value;
-  if (r && open(r)) await s.save(r.line, { ...r.rule, on: !r.rule.on });
-}
-
-async function remove() {
-  const r = ruleRow.value;
-  if (r && open(r)) await s.remove(r.line);
-}
-
-async function shift(by: 1 | -1) {
-  const r = ruleRow.value;
-  if (!r || !open(r)) return;
-  const all = siblings(r);
-  const i = all.findIndex((l) => l.id === r.line.id);
-  const before = by === 1 ? i + 1 : i - 2;
-  if (i + by < 0 || i + by >= all.length) return;
-  await s.move(r.line, { shelf: r.shelf.id, drawer: r.drawer, after: all[before]?.id });
-}
-
-async function drop(dragged: RuleRow, onto: Row, below: boolean) {
-  if (!("shelf" in onto)) return;
-  const spot: Spot = { shelf: onto.shelf.id };
-  if (onto.kind === "rule" || onto.kind === "divider") {
-    const drawer = onto.kind === "rule" ? onto.drawer : undefined;
-    spot.drawer = drawer;
-    const all = onto.kind === "rule" ? siblings(onto) : onto.shelf.lines;
-    const others = all.filter((l) => l.id !== dragged.line.id);
-    const i = others.findIndex((l) => l.id === onto.line.id);
-    spot.after = below ? onto.line.id : others[i - 1]?.id;
-  }
-  await s.move(dragged.line, spot);
-  selected.value = dragged.key;
-}
-
-async function undoNewest() {
-  const mine = draft.value.filter((c) => c.undoable && c.who === person.value?.displayName);
-  const newest = mine.at(-1);
-  if (newest) await s.undo(newest.id);
-}
-
 function go(place: string) {
-  const to = rows.value.find((r) => "place" in r && r.place === place);
-  if (to) selected.value = to.key;
+  const to = s.rows.value.find((r) => "place" in r && r.place === place);
+  if (!to) return;
+  if (!rows.value.includes(to)) filter.value = "";
+  selection.only(to.key);
+}
+
+/** To where the selected rule can be edited. */
+function home() {
+  const r = ruleRow.value;
+  if (r && !r.shelf.editable)
+    void router.push(`/shelves/${r.shelf.ownerKind}/${r.shelf.ownerId}?rule=${r.line.id}`);
 }
 
 function nextFinding() {
-  const all = stops.value;
+  const all = selection.stops.value;
   const i = all.findIndex((r) => r.key === selected.value);
   const order = [...all.slice(i + 1), ...all.slice(0, i + 1)];
   const next = order.find((r) => "findings" in r && worst(r.findings));
-  if (next) selected.value = next.key;
-}
-
-function step(by: number) {
-  const all = stops.value;
-  const i = all.findIndex((r) => r.key === selected.value);
-  const next = all[i < 0 ? 0 : Math.max(0, Math.min(all.length - 1, i + by))];
-  if (next) selected.value = next.key;
+  if (next) selection.only(next.key);
 }
 
 function sideways(by: number) {
@@ -237,29 +169,94 @@ function sideways(by: number) {
   column.value = COLUMNS[Math.max(0, Math.min(COLUMNS.length - 1, i))] ?? "name";
 }
 
+function setFace(to: "grid" | "stack") {
+  void router.push({ query: { ...route.query, face: to === "grid" ? "grid" : undefined } });
+}
+
+function showPair(from: string, to: string) {
+  const quoted = (z: string) => (/\s/.test(z) ? `"${z}"` : z);
+  void router.push({
+    query: { filter: `from:${quoted(from)} to:${quoted(to)} is:on`, face: undefined },
+  });
+}
+
+async function lay(edits: LineEdit[]) {
+  const ids = await actions.run(edits, "The skeleton is laid. Undo takes it back as one step.");
+  if (!ids) return;
+  laying.value = undefined;
+  const divider = edits.findIndex((e) => e.divider);
+  selection.only(`l${ids[Math.max(0, divider)]}`);
+}
+
+function unfocus() {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+}
+
+function dragOver(dragged: RuleRow, onto: Row, below: boolean) {
+  const attempt = actions.tryDrop(dragged, onto, below);
+  if (attempt) dragging.ask(() => attempt, 0);
+}
+
+const most = computed(() =>
+  ruleRow.value
+    ? listOf(ruleRow.value.shelf.lines, ruleRow.value.line.id).filter(
+        (l) => l.kind === "rule" && !l.marks.includes("removed"),
+      ).length
+    : 0,
+);
+
+const KEYS: Record<string, () => unknown> = {
+  n: actions.add,
+  Insert: actions.add,
+  d: actions.duplicate,
+  o: actions.toggle,
+  w: actions.wrap,
+  i: actions.divider,
+  Delete: actions.remove,
+  f: nextFinding,
+  e: home,
+  c: () => (card.value = !card.value),
+  s: () => box.value?.focus(),
+  g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
+  m: () => (moving.value = editable(ruleRow.value) && ruleRow.value?.line.position !== ""),
+  ArrowRight: () => sideways(1),
+  ArrowLeft: () => sideways(-1),
+  Home: () => selection.step(-1e9),
+  End: () => selection.step(1e9),
+};
+const WITH_CONTROL: Record<string, () => unknown> = {
+  z: () => s.step("undo"),
+  y: () => s.step("redo"),
+  Z: () => s.step("redo"),
+  c: actions.copy,
+  v: actions.paste,
+  a: selection.all,
+};
+const STEPS: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 20, PageUp: -20 };
+
 function key(e: KeyboardEvent) {
   const target = e.target as HTMLElement;
-  if (editing.value || target.closest("input, textarea, select")) return;
+  if (editing.value || target.closest("input, textarea, select, [role=listbox]")) return;
   const onButton = target.closest("a, button") !== null;
-  if (e.altKey && e.key === "ArrowUp") void shift(-1);
-  else if (e.altKey && e.key === "ArrowDown") void shift(1);
-  else if ((e.ctrlKey || e.metaKey) && e.key === "z") void undoNewest();
-  else if (e.ctrlKey || e.metaKey || e.altKey) return;
-  else if (e.key === "ArrowDown") step(1);
-  else if (e.key === "ArrowUp") step(-1);
-  else if (e.key === "PageDown") step(20);
-  else if (e.key === "PageUp") step(-20);
-  else if (e.key === "ArrowRight") sideways(1);
-  else if (e.key === "ArrowLeft") sideways(-1);
-  else if (e.key === "Enter" && selected.value && !onButton) edit(selected.value, column.value);
-  else if (e.key === "n" || e.key === "Insert") void add();
-  else if (e.key === "d") void duplicate();
-  else if (e.key === "o") void toggle();
-  else if (e.key === "Delete") void remove();
-  else if (e.key === "f") nextFinding();
-  else if (e.key === "c") card.value = !card.value;
-  else return;
+  const step = STEPS[e.key];
+  let act: (() => unknown) | undefined;
+  if (e.ctrlKey || e.metaKey) {
+    if (e.key === "c" && window.getSelection()?.toString()) return;
+    act = WITH_CONTROL[e.key];
+  } else if (e.altKey) {
+    if (e.key === "ArrowUp") act = () => actions.shift(-1);
+    if (e.key === "ArrowDown") act = () => actions.shift(1);
+  } else if (step !== undefined) act = () => selection.step(step, e.shiftKey);
+  else if (e.key === "Enter" && selected.value && !onButton)
+    act = () => selected.value && edit(selected.value, column.value);
+  else if (e.key === "Escape") {
+    say("");
+    if (chosen.value.size > 1) act = () => selection.only(selected.value);
+    else if (filter.value) act = () => (filter.value = "");
+  } else act = KEYS[e.key];
+  if (!act) return;
   e.preventDefault();
+  void act();
 }
 
 function fold(line: number) {
@@ -268,14 +265,9 @@ function fold(line: number) {
   folded.value = next;
 }
 
-async function mineOverTheirs() {
-  const what = stale.value;
-  if (what) await s.save(what.current, what.mine);
-}
-
 const dead = computed(
   () =>
-    rows.value.filter(
+    s.rows.value.filter(
       (r) =>
         r.kind === "rule" &&
         r.findings.some((f) => ["shadowed", "redundant", "never-matches"].includes(f.kind)),
@@ -312,32 +304,46 @@ onUnmounted(() => {
       <header v-if="stack" class="top">
         <h1>{{ stack.name }}</h1>
         <span v-if="stack.kind === 'firewall'" class="soft"
-          >{{ total === 1 ? "1 finding" : `${total} findings` }}, {{ dead }} of them about dead
-          rules</span
+          >{{ total === 1 ? "1 finding" : `${total} findings` }}, {{ dead }} dead</span
         >
-        <span v-else class="soft"
-          >shelves that hold for everything below; select a firewall to see them at work</span
+        <span v-else class="soft">shelves that hold for everything below</span>
+        <span v-for="o in presence.here.value" :key="o.who" class="other"
+          >{{ o.who }} is here too</span
         >
         <span class="grow" />
         <button v-if="total > 0" class="button" @click="nextFinding">
           Next finding <kbd>F</kbd>
         </button>
-        <button class="button" @click="add">New rule <kbd>N</kbd></button>
+        <button class="button" @click="actions.add">New rule <kbd>N</kbd></button>
+        <button
+          v-if="stack.kind === 'firewall'"
+          class="button"
+          :aria-pressed="face === 'grid'"
+          @click="setFace(face === 'grid' ? 'stack' : 'grid')"
+        >
+          {{ face === "grid" ? "Stack" : "Grid" }} <kbd>G</kbd>
+        </button>
         <button class="button" :aria-pressed="card" @click="card = !card">Card <kbd>C</kbd></button>
       </header>
-      <div v-if="stale" class="notice" role="alert">
-        <span>{{ stale.says }} The row shows theirs.</span>
-        <button class="button" @click="mineOverTheirs">Save mine over it</button>
-        <button
-          class="button"
-          @click="
-            stale = undefined;
-            trouble = '';
-          "
-        >
-          Leave theirs
-        </button>
-      </div>
+      <FilterBox
+        v-if="stack && face === 'stack'"
+        ref="box"
+        v-model="filter"
+        :known="narrowed.known.value"
+        :trouble="narrowed.trouble.value"
+        :shown="narrowed.count.value"
+        :total="narrowed.total.value"
+        @leave="unfocus"
+      />
+      <StaleNotice
+        v-if="stale"
+        :stale="stale"
+        @mine="s.save(stale.current, stale.mine)"
+        @theirs="
+          stale = undefined;
+          trouble = '';
+        "
+      />
       <div v-else-if="(trouble && !editing) || fault" class="notice" role="alert">
         <span>{{ trouble || fault }}</span>
         <button
@@ -351,14 +357,54 @@ onUnmounted(() => {
           Understood
         </button>
       </div>
-      <p v-if="loading || (!estate && !trouble)" class="state soft">Reading the stack …</p>
-      <p v-else-if="estate && estate.firewalls.length === 0" class="state soft">
-        The estate is empty. Start with <code>bin/start --demo --reset</code> to look around.
+      <MoveBox
+        v-if="moving && ruleRow && editable(ruleRow)"
+        :key="ruleRow.key"
+        :row="ruleRow"
+        :most="most"
+        :attempt="(n: number) => actions.tryMoveTo(ruleRow as RuleRow, n)"
+        @move="
+          (n: number) => {
+            moving = false;
+            void actions.moveTo(ruleRow as RuleRow, n);
+          }
+        "
+        @leave="moving = false"
+      />
+      <SkeletonPanel
+        v-if="laying"
+        :shelf="laying"
+        :objects="objects"
+        @lay="lay"
+        @leave="laying = undefined"
+      />
+      <div v-if="loading || (!estate && !trouble)" class="state" role="status">
+        <p class="soft">Reading the stack …</p>
+        <i v-for="n in 9" :key="n" class="ghost" :style="{ width: `${92 - ((n * 17) % 40)}%` }" />
+      </div>
+      <div v-else-if="estate && estate.firewalls.length === 0 && !stack" class="state">
+        <h1>Nothing is laid out yet</h1>
+        <p>
+          Rules stand on shelves, and shelves belong to bays and firewalls. Lay out the first of
+          them under <RouterLink to="/estate">Estate</RouterLink>.
+        </p>
+      </div>
+      <GridFace
+        v-if="stack && face === 'grid'"
+        :firewall="id"
+        :stamp="draft.at(-1)?.id ?? 0"
+        @pair="showPair"
+      />
+      <p v-else-if="stack && filter && narrowed.count.value === 0" class="state soft">
+        No rule of this stack fits. <button class="button" @click="filter = ''">Show all</button>
       </p>
       <StackTable
-        v-if="stack"
+        v-else-if="stack"
         :rows="rows"
         :selected="selected"
+        :chosen="chosen"
+        :others="presence.byLine.value"
+        :said="dragSaid"
         :column="column"
         :editing="editing"
         :trouble="trouble"
@@ -372,95 +418,42 @@ onUnmounted(() => {
         @keep="keep"
         @leave="editing = false"
         @fold="fold"
-        @drop="drop"
+        @drop="actions.drop"
+        @over="dragOver"
+        @away="dragging.forget"
+        @skeleton="(shelf: Shelf) => (laying = shelf)"
+        @retitle="actions.retitle"
       />
+      <ManyBar
+        v-if="many"
+        :count="selection.rules.value.length"
+        :locked="selection.rules.value.some((r) => !r.shelf.editable)"
+        @toggle="actions.toggle"
+        @remove="actions.remove"
+        @copy="actions.copy"
+        @wrap="actions.wrap"
+        @set="actions.set"
+        @clear="selection.only(selected)"
+      />
+      <p v-if="said" class="said" role="status">
+        <span>{{ said }}</span>
+        <button class="plain" aria-label="Close" @click="said = ''">×</button>
+      </p>
     </main>
     <RuleCard
       v-if="card"
       :row="row"
+      :firewall="kind === 'firewall' ? id : undefined"
       :changes="draft"
       :all="s.check.value?.findings ?? []"
       @go="go"
       @save="(r: Rule) => ruleRow && s.save(ruleRow.line, r)"
-      @toggle="toggle"
-      @remove="remove"
+      @toggle="actions.toggle"
+      @remove="actions.remove"
       @undo="s.undo"
+      @above="(place: string) => ruleRow && actions.moveAbove(ruleRow, place)"
     />
   </div>
 </template>
 
-<style scoped>
-.view {
-  display: grid;
-  grid-template-columns: 196px minmax(0, 1fr) 284px;
-  min-height: 0;
-}
-.view.folded {
-  grid-template-columns: 196px minmax(0, 1fr);
-}
-.left {
-  min-height: 0;
-  overflow: auto;
-  border-right: 1px solid var(--tin-dark);
-  background: var(--enamel);
-}
-.middle {
-  display: flex;
-  flex-direction: column;
-  min-height: 0;
-  min-width: 0;
-}
-.top {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 8px 14px;
-  white-space: nowrap;
-}
-.top .soft {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.grow {
-  flex: 1;
-}
-.frame {
-  flex: 1;
-}
-.state {
-  padding: 30px;
-}
-.notice {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  padding: 7px 14px;
-  border-top: 1px solid var(--drop);
-  border-bottom: 1px solid var(--drop);
-  background: var(--enamel);
-}
-.notice span {
-  flex: 1;
-  color: var(--drop);
-  font-weight: 700;
-}
-@media (min-width: 1700px) {
-  .view {
-    grid-template-columns: 250px minmax(0, 1fr) 380px;
-  }
-}
-@media (max-width: 1100px) {
-  .view {
-    grid-template: minmax(0, 1fr) 250px / 190px minmax(0, 1fr);
-  }
-  .view.folded {
-    grid-template: minmax(0, 1fr) / 190px minmax(0, 1fr);
-  }
-  .left {
-    grid-row: 1 / -1;
-  }
-  .card {
-    border-top: 1px solid var(--tin-dark);
-  }
-}
-</style>
+<style scoped src="./shelves.css"></style>

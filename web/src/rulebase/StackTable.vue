@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { useVirtualizer } from "@tanstack/vue-virtual";
 import { computed, nextTick, ref, watch } from "vue";
-import type { LibraryObject, Rule } from "../api/client";
+import type { LibraryObject, Line, Rule, Shelf } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CellEditor from "./CellEditor.vue";
 import { type Column, COLUMNS, TITLES } from "./columns";
@@ -10,11 +11,14 @@ import ReachBar from "./ReachBar.vue";
 import SeverityMark from "./SeverityMark.vue";
 import ShelfPlate from "./ShelfPlate.vue";
 import StackRuler from "./StackRuler.vue";
-import { placeOf, type Row, type RuleRow, whatOf, worst } from "./rows";
+import { HEIGHTS, placeOf, type Row, type RuleRow, whatOf, worst } from "./rows";
 
 const props = defineProps<{
   rows: Row[];
   selected?: string;
+  chosen: Set<string>;
+  others: Map<number, string>;
+  said: string;
   column: Column;
   editing: boolean;
   trouble: string;
@@ -25,7 +29,11 @@ const props = defineProps<{
   floor?: { kind: string; log: boolean; setBy: string };
 }>();
 const emit = defineEmits<{
-  select: [key: string, column?: Column];
+  select: [key: string, column?: Column, how?: "toggle" | "range"];
+  skeleton: [shelf: Shelf];
+  retitle: [line: Line, title: string];
+  over: [dragged: RuleRow, onto: Row, below: boolean];
+  away: [];
   edit: [key: string, column: Column];
   keep: [row: RuleRow, rule: Rule];
   leave: [];
@@ -34,10 +42,61 @@ const emit = defineEmits<{
 }>();
 
 const body = ref<HTMLElement>();
-const elements = new Map<string, HTMLElement>();
-function remember(key: string, el: unknown) {
-  if (el instanceof HTMLElement) elements.set(key, el);
-  else elements.delete(key);
+const HEAD = 26;
+const OVERSCAN = 30;
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: props.rows.length,
+    getScrollElement: () => body.value ?? null,
+    estimateSize: (i: number) => HEIGHTS[props.rows[i]?.kind ?? "rule"],
+    getItemKey: (i: number) => props.rows[i]?.key ?? i,
+    overscan: OVERSCAN,
+    scrollMargin: HEAD,
+    scrollPaddingStart: HEAD + HEIGHTS.plate,
+    scrollPaddingEnd: 40,
+  })),
+);
+const drawn = computed(() =>
+  virtual.value.getVirtualItems().flatMap((v) => {
+    const row = props.rows[v.index];
+    return row ? [{ row, index: v.index }] : [];
+  }),
+);
+const before = computed(() =>
+  Math.max(0, (virtual.value.getVirtualItems()[0]?.start ?? HEAD) - HEAD),
+);
+const after = computed(() =>
+  Math.max(
+    0,
+    virtual.value.getTotalSize() - ((virtual.value.getVirtualItems().at(-1)?.end ?? HEAD) - HEAD),
+  ),
+);
+
+const indexOf = computed(() => new Map(props.rows.map((r, i) => [r.key, i])));
+const tops = computed(() => {
+  const out: number[] = [];
+  let top = HEAD;
+  for (const row of props.rows) {
+    out.push(top);
+    top += HEIGHTS[row.kind];
+  }
+  return out;
+});
+/** The plate of the shelf that is being looked at, once it has scrolled away. */
+const overhead = computed(() => {
+  const from = virtual.value.scrollOffset ?? 0;
+  let plate: Extract<Row, { kind: "plate" }> | undefined;
+  for (const [i, row] of props.rows.entries()) {
+    if ((tops.value[i] ?? 0) > from + HEAD) break;
+    if (row.kind === "plate") plate = row;
+    if (row.kind === "floor") plate = undefined;
+  }
+  return plate;
+});
+
+function show(key: string, align: "auto" | "center" = "auto") {
+  const i = indexOf.value.get(key);
+  if (i !== undefined) virtual.value.scrollToIndex(i, { align });
 }
 
 const columns = computed<Column[]>(() =>
@@ -46,43 +105,54 @@ const columns = computed<Column[]>(() =>
   ),
 );
 
+/** By place, the places whose findings name it. */
+const naming = computed(() => {
+  const out = new Map<string, string[]>();
+  for (const row of props.rows) {
+    if (!("findings" in row)) continue;
+    for (const f of row.findings)
+      for (const b of f.by) {
+        const place = placeOf(b);
+        const all = out.get(place);
+        if (all) all.push(row.place);
+        else out.set(place, [row.place]);
+      }
+  }
+  return out;
+});
+
 const concerned = computed(() => {
-  const row = props.rows.find((r) => r.key === props.selected);
+  const row = props.rows[indexOf.value.get(props.selected ?? "") ?? -1];
   const places = new Set<string>();
   if (!row || !("place" in row)) return places;
   for (const f of row.findings) for (const b of f.by) places.add(placeOf(b));
-  for (const other of props.rows)
-    if ("place" in other)
-      for (const f of other.findings)
-        if (f.by.some((b) => placeOf(b) === row.place)) places.add(other.place);
+  for (const place of naming.value.get(row.place) ?? []) places.add(place);
   places.delete(row.place);
   return places;
 });
 
-const arcs = ref<{ key: string; d: string }[]>([]);
-const height = ref(0);
-async function draw() {
-  await nextTick();
-  height.value = body.value?.scrollHeight ?? 0;
-  const from = props.selected ? elements.get(props.selected) : undefined;
-  const middle = (el: HTMLElement) => el.offsetTop + el.offsetHeight / 2;
-  arcs.value = [];
-  if (!from) return;
-  for (const row of props.rows) {
-    const to = elements.get(row.key);
-    if (!("place" in row) || !to || !concerned.value.has(row.place)) continue;
-    const [a, b] = [middle(from), middle(to)];
-    const bulge = Math.max(2, 15 - Math.abs(a - b) / 30);
-    arcs.value.push({ key: row.key, d: `M17 ${a}C${bulge} ${a} ${bulge} ${b} 17 ${b}` });
-  }
-}
-watch([() => props.rows, () => props.selected], draw, { immediate: true });
+const MOST_ARCS = 60;
+const height = computed(() => virtual.value.getTotalSize() + HEAD);
+const arcs = computed(() => {
+  const from = indexOf.value.get(props.selected ?? "");
+  if (from === undefined || concerned.value.size === 0) return [];
+  const middle = (i: number) => (tops.value[i] ?? 0) + HEIGHTS[props.rows[i]?.kind ?? "rule"] / 2;
+  const a = middle(from);
+  return props.rows
+    .flatMap((row, i) => ("place" in row && concerned.value.has(row.place) ? [{ row, i }] : []))
+    .slice(0, MOST_ARCS)
+    .map(({ row, i }) => {
+      const b = middle(i);
+      const bulge = Math.max(2, 15 - Math.abs(a - b) / 30);
+      return { key: row.key, d: `M17 ${a}C${bulge} ${a} ${bulge} ${b} 17 ${b}` };
+    });
+});
 
 watch(
   () => props.selected,
   async (key) => {
     await nextTick();
-    if (key) elements.get(key)?.scrollIntoView({ block: "nearest" });
+    if (key) show(key);
   },
 );
 
@@ -127,6 +197,10 @@ function whyNot(row: RuleRow): string {
     : "The drawer it stands in is off or not meant for this firewall";
 }
 
+/** The title of the selected divider can be typed over. */
+const titled = (row: Row) =>
+  row.kind === "divider" && row.key === props.selected && row.shelf.editable;
+
 const dragged = ref<RuleRow>();
 const target = ref<{ key: string; below: boolean }>();
 function over(e: DragEvent, row: Row) {
@@ -134,19 +208,32 @@ function over(e: DragEvent, row: Row) {
   if (row.kind === "end" || row.key === dragged.value.key) return;
   e.preventDefault();
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect();
-  target.value = {
-    key: row.key,
-    below: row.kind === "plate" || row.kind === "empty" || e.clientY > box.top + box.height / 2,
-  };
+  const below =
+    row.kind === "plate" || row.kind === "empty" || e.clientY > box.top + box.height / 2;
+  if (target.value?.key === row.key && target.value.below === below) return;
+  target.value = { key: row.key, below };
+  emit("over", dragged.value, row, below);
+}
+function ended() {
+  dragged.value = undefined;
+  target.value = undefined;
+  emit("away");
 }
 function dropped(row: Row) {
   if (dragged.value && target.value) emit("drop", dragged.value, row, target.value.below);
-  dragged.value = undefined;
-  target.value = undefined;
+  ended();
 }
 function jump(row: Row) {
   emit("select", row.key);
-  elements.get(row.key)?.scrollIntoView({ block: "center" });
+  show(row.key, "center");
+}
+function click(e: MouseEvent, row: Row, column?: Column) {
+  emit(
+    "select",
+    row.key,
+    column,
+    e.shiftKey ? "range" : e.ctrlKey || e.metaKey ? "toggle" : undefined,
+  );
 }
 </script>
 
@@ -157,9 +244,11 @@ function jump(row: Row) {
       class="body"
       role="grid"
       aria-label="Stack"
+      aria-multiselectable="true"
+      :aria-rowcount="rows.length + 1"
       :class="{ timed: columns.includes('when') }"
     >
-      <div class="row head" role="row">
+      <div class="row head" role="row" aria-rowindex="1">
         <span role="columnheader"><span class="visually-hidden">findings</span></span>
         <span role="columnheader" class="number"
           ><span class="visually-hidden">position</span>#</span
@@ -170,12 +259,16 @@ function jump(row: Row) {
       <svg class="arcs" width="20" :height="height" aria-hidden="true">
         <path v-for="a in arcs" :key="a.key" :d="a.d" />
       </svg>
-      <template v-for="row in rows" :key="row.key">
+      <div v-if="overhead" class="overhead">
+        <div class="shelf" aria-hidden="true"><ShelfPlate :shelf="overhead.shelf" /></div>
+      </div>
+      <div :style="{ height: `${before}px` }" />
+      <template v-for="{ row, index } in drawn" :key="row.key">
         <div
           v-if="row.kind === 'plate'"
-          :ref="(el) => remember(row.key, el)"
           class="shelf"
           role="row"
+          :aria-rowindex="index + 2"
           :class="{ below: target?.key === row.key }"
           @dragover="over($event, row)"
           @drop="dropped(row)"
@@ -186,26 +279,30 @@ function jump(row: Row) {
           v-else-if="row.kind === 'empty'"
           class="empty soft"
           role="row"
+          :aria-rowindex="index + 2"
           @dragover="over($event, row)"
           @drop="dropped(row)"
         >
           <span role="gridcell"
             >Nothing stands on this shelf.<template v-if="row.shelf.editable">
-              Press N for a first rule.</template
+              Press <kbd>N</kbd> for a first rule, or
+              <button class="button" @click.stop="emit('skeleton', row.shelf)">
+                Lay a skeleton
+              </button></template
             ></span
           >
         </div>
         <div
           v-else-if="row.kind === 'divider'"
-          :ref="(el) => remember(row.key, el)"
           class="divider"
           role="row"
+          :aria-rowindex="index + 2"
           :class="{
             selected: row.key === selected,
             below: target?.key === row.key && target.below,
             above: target?.key === row.key && !target.below,
           }"
-          @click="emit('select', row.key)"
+          @click="click($event, row)"
           @dragover="over($event, row)"
           @drop="dropped(row)"
         >
@@ -215,19 +312,30 @@ function jump(row: Row) {
               :aria-expanded="!row.folded"
               @click.stop="emit('fold', row.line.id)"
             >
-              <span aria-hidden="true">{{ row.folded ? "▸" : "▾" }}</span> {{ row.line.name }}
+              <span aria-hidden="true">{{ row.folded ? "▸" : "▾" }}</span>
+              <template v-if="!titled(row)"> {{ row.line.name }}</template>
             </button>
+            <input
+              v-if="titled(row)"
+              :value="row.line.name"
+              aria-label="Title of the divider"
+              @click.stop
+              @keydown.enter="($event.target as HTMLInputElement).blur()"
+              @change="emit('retitle', row.line, ($event.target as HTMLInputElement).value)"
+              @keydown.stop
+            />
             <span v-if="row.folded" class="soft">{{ row.hidden }} folded away</span>
           </span>
         </div>
         <div
           v-else-if="row.kind === 'rule'"
-          :ref="(el) => remember(row.key, el)"
           class="row rule"
           role="row"
-          :aria-selected="row.key === selected"
+          :aria-rowindex="index + 2"
+          :aria-selected="row.key === selected || chosen.has(row.key)"
           :class="{
             selected: row.key === selected,
+            chosen: chosen.has(row.key),
             faded: faded(row),
             off: !row.rule.on,
             dead: row.reach === 0 || row.findings.some((f) => f.kind === 'never-matches'),
@@ -237,7 +345,7 @@ function jump(row: Row) {
             above: target?.key === row.key && !target.below,
             below: target?.key === row.key && target.below,
           }"
-          @click="emit('select', row.key)"
+          @click="click($event, row)"
           @dragover="over($event, row)"
           @drop="dropped(row)"
         >
@@ -254,7 +362,7 @@ function jump(row: Row) {
             :draggable="row.shelf.editable && !row.line.marks.includes('removed')"
             :title="row.line.marks.join(', ') || undefined"
             @dragstart="dragged = row"
-            @dragend="dragged = undefined"
+            @dragend="ended"
             >{{ row.line.position || "–"
             }}<span v-if="row.line.marks.length > 0" class="visually-hidden">{{
               row.line.marks.join(", ")
@@ -270,7 +378,7 @@ function jump(row: Row) {
               c === 'name' && row.depth ? { paddingLeft: `${4 + row.depth * 22}px` } : undefined
             "
             :title="old(row, c)"
-            @click.stop="emit('select', row.key, c)"
+            @click.stop="click($event, row, c)"
             @dblclick="emit('edit', row.key, c)"
           >
             <template v-if="c === 'name'">
@@ -283,6 +391,9 @@ function jump(row: Row) {
                 ▾
               </button>
               <span :title="row.rule.name">{{ row.rule.name }}</span>
+              <span v-if="others.get(row.line.id)" class="other"
+                >{{ others.get(row.line.id) }} is here</span
+              >
             </template>
             <ActionMark v-else-if="c === 'action'" :action="row.rule.action" />
             <template v-else-if="c === 'log'">
@@ -326,11 +437,11 @@ function jump(row: Row) {
         </div>
         <div
           v-else-if="row.kind === 'end'"
-          :ref="(el) => remember(row.key, el)"
           class="row rule end"
           role="row"
+          :aria-rowindex="index + 2"
           :class="{ selected: row.key === selected, faded: faded(row) }"
-          @click="emit('select', row.key)"
+          @click="click($event, row)"
         >
           <span role="gridcell" class="gutter">
             <SeverityMark v-if="worst(row.findings)" :severity="worst(row.findings) ?? ''" />
@@ -349,16 +460,18 @@ function jump(row: Row) {
         </div>
         <div
           v-else
-          :ref="(el) => remember(row.key, el)"
           class="floor"
           role="row"
+          :aria-rowindex="index + 2"
           :class="{ selected: row.key === selected, faded: faded(row) }"
-          @click="emit('select', row.key)"
+          @click="click($event, row)"
         >
           <FloorLine :floor="floor" :severity="worst(row.findings)" />
         </div>
       </template>
+      <div :style="{ height: `${after}px` }" />
     </div>
+    <p v-if="dragged && said" class="said" role="status">{{ said }}</p>
     <StackRuler :rows="rows" :selected="selected" @jump="jump" />
   </div>
 </template>
@@ -387,7 +500,7 @@ function jump(row: Row) {
   display: grid;
   grid-template-columns: var(--cols);
   align-items: center;
-  min-height: var(--row);
+  height: var(--row);
 }
 .row > span {
   padding: 0 4px;
@@ -400,7 +513,7 @@ function jump(row: Row) {
   position: sticky;
   top: 0;
   z-index: 6;
-  min-height: 26px;
+  height: 26px;
   background: var(--ground);
   border-bottom: 1px solid var(--line);
   color: var(--ink-soft);
@@ -422,20 +535,51 @@ function jump(row: Row) {
   stroke: var(--brass);
   stroke-width: 1.7;
 }
-.shelf {
+.overhead {
   position: sticky;
   top: 26px;
   z-index: 4;
+  height: 0;
+}
+.shelf {
   display: flex;
   align-items: flex-start;
   gap: 12px;
-  height: 33px;
-  margin-top: 10px;
+  height: 43px;
+  border-top: 10px solid var(--ground);
   background: linear-gradient(var(--tin-dark), var(--tin-dark)) 0 0 / 100% 5px no-repeat
     var(--ground);
 }
+.overhead .shelf {
+  height: 33px;
+  border-top: 0;
+}
 .empty {
-  padding: 5px 60px;
+  height: 66px;
+  display: flex;
+  align-items: center;
+  padding: 0 60px;
+}
+.other {
+  margin-left: 8px;
+  padding: 0 5px;
+  border: 1px solid var(--brass);
+  border-radius: 3px;
+  font-size: var(--t-small);
+}
+.said {
+  position: absolute;
+  left: 50%;
+  bottom: 14px;
+  transform: translateX(-50%);
+  max-width: 76%;
+  margin: 0;
+  padding: 8px 14px;
+  background: var(--enamel);
+  border: 1px solid var(--brass);
+  border-radius: 3px;
+  box-shadow: var(--shade);
+  z-index: 8;
 }
 .divider {
   height: 28px;
@@ -444,6 +588,14 @@ function jump(row: Row) {
   padding: 0 0 2px 56px;
   font-weight: 700;
   border-bottom: 1px solid var(--tin);
+}
+.divider input {
+  height: 23px;
+  border: 1px solid var(--tin-dark);
+  background: var(--enamel);
+  color: var(--ink);
+  font: inherit;
+  font-weight: 700;
 }
 .divider .soft {
   font-weight: 400;
@@ -483,6 +635,9 @@ function jump(row: Row) {
   font-weight: 700;
 }
 .changed {
+  background: var(--brass-soft);
+}
+.chosen {
   background: var(--brass-soft);
 }
 .selected,
@@ -532,8 +687,8 @@ function jump(row: Row) {
   justify-content: end;
 }
 .floor {
-  margin-top: 10px;
-  padding: 9px 14px 9px 22px;
+  height: 54px;
+  padding: 8px 14px 8px 22px;
   border-top: 9px solid var(--tin-dark);
   background: var(--tin-plate);
 }

@@ -85,6 +85,7 @@ describe("rows of a stack", () => {
           certainty: "always",
           rule: { shelf: "fw/own", position: "1", name: "r1" },
           by: [],
+          more: 0,
           reach: 0,
           witness: "",
           says: "",

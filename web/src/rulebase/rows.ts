@@ -124,6 +124,42 @@ function lines(
   }
 }
 
+/**
+ * Only the rules that pass a test, with the drawers they stand in and their shelves' plates.
+ *
+ * @param test whether a rule is wanted for itself
+ */
+export function narrow(rows: Row[], test: (row: RuleRow) => boolean): Row[] {
+  const out: Row[] = [];
+  let wanted = 0;
+  let some = false;
+  for (const row of [...rows].reverse()) {
+    if (row.kind === "rule") {
+      const around = row.depth < wanted;
+      if (around || test(row)) {
+        out.push(row);
+        wanted = row.depth;
+        some = true;
+      }
+    } else if (row.kind === "plate") {
+      if (some) out.push(row);
+      some = false;
+      wanted = 0;
+    }
+  }
+  return out.reverse();
+}
+
+/** How tall a row is drawn, in pixels. */
+export const HEIGHTS: Record<Row["kind"], number> = {
+  plate: 43,
+  divider: 28,
+  rule: 27,
+  end: 27,
+  empty: 66,
+  floor: 54,
+};
+
 const WEIGHT = ["high", "medium", "low"];
 
 /** The weightiest severity among findings that ask for something to be done. */

@@ -1,5 +1,14 @@
 import { computed, ref, shallowRef } from "vue";
-import { answer, type Check, http, type Line, Refused, type Rule, type Stack } from "../api/client";
+import {
+  answer,
+  type Check,
+  http,
+  type Line,
+  type LineEdit,
+  Refused,
+  type Rule,
+  type Stack,
+} from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import { rowsOf } from "./rows";
 
@@ -21,7 +30,7 @@ const RELOAD_OLDER_THAN = 4000;
 
 /** One stack, its check, and the edits of its rules. */
 export function useStack() {
-  const { refreshDraft, refreshEstate, draft } = useEstate();
+  const { refreshDraft, refreshEstate, draft, undo: back, redo: forth } = useEstate();
   const stack = shallowRef<Stack>();
   const check = shallowRef<Check>();
   const folded = ref(new Set<number>());
@@ -145,8 +154,22 @@ export function useStack() {
       ),
     );
 
+  /** Several edits as one step; the identities of the lines edited. */
+  const apply = (edits: LineEdit[]) =>
+    edit(async () => (await answer(http.POST("/api/edits", { body: { edits } }))).lines);
+
+  /** What edits would do to traffic. */
+  const attempt = (edits: LineEdit[]) => answer(http.POST("/api/edits/trial", { body: { edits } }));
+
   const undo = (change: number) =>
     edit(() => answer(http.POST("/api/draft/{change}/undo", { params: { path: { change } } })));
+
+  /** Takes this person's last step back, or does it again. */
+  async function step(which: "undo" | "redo") {
+    await (which === "undo" ? back() : forth());
+    await read();
+    void refreshEstate();
+  }
 
   return {
     stack,
@@ -163,6 +186,9 @@ export function useStack() {
     save,
     move,
     remove,
+    apply,
+    attempt,
     undo,
+    step,
   };
 }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.tinshelf.core.change.Grid;
 import org.tinshelf.core.findings.Check;
@@ -29,6 +30,8 @@ class FindingsController {
   /**
    * One finding.
    *
+   * @param by the other rules concerned, at most 40
+   * @param more how many there are beyond these
    * @param witness a packet that proves it, in a few words
    */
   record FindingView(
@@ -37,6 +40,7 @@ class FindingsController {
       String certainty,
       RefView rule,
       List<RefView> by,
+      int more,
       double reach,
       String witness,
       String says) {}
@@ -92,13 +96,26 @@ class FindingsController {
             .toList());
   }
 
+  @GetMapping("/api/firewalls/{id}/cover")
+  Cover cover(@PathVariable long id, @RequestParam String shelf, @RequestParam String position) {
+    FirewallRecord firewall =
+        firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
+    return Cover.of(
+        checks.stack(firewall.name()), checks.of(firewall.name()).findings(), shelf, position);
+  }
+
+  /** Rules named with a finding; what is beyond that is counted. */
+  private static final int MOST_NAMED = 40;
+
   private static FindingView view(Finding f) {
+    List<RuleRef> by = f.by();
     return new FindingView(
         f.kind().word(),
         f.severity().word(),
         f.certainty().word(),
         RefView.of(f.rule()),
-        f.by().stream().map(RefView::of).toList(),
+        by.stream().limit(MOST_NAMED).map(RefView::of).toList(),
+        Math.max(0, by.size() - MOST_NAMED),
         f.reach(),
         f.witness().map(Sentences::packet).orElse(""),
         f.says());

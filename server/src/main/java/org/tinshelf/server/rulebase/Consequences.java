@@ -34,6 +34,7 @@ public record Consequences(
   private static final int MOST_TOLD = 40;
 
   private static final int MOST_VALUES = 6;
+  private static final int MOST_TIMES = 1;
 
   /**
    * What changes on one firewall.
@@ -176,15 +177,19 @@ public record Consequences(
     add(out, "", f.services());
     add(out, "", f.applications());
     add(out, "by ", f.users());
-    add(out, "at ", f.times());
+    add(out, "at ", f.times(), MOST_TIMES);
     add(out, "", f.profiles());
     add(out, "guard ", f.guards());
     return out.isEmpty() ? "everything" : String.join(", ", out);
   }
 
   private static void add(List<String> out, String word, List<String> values) {
+    add(out, word, values, MOST_VALUES);
+  }
+
+  private static void add(List<String> out, String word, List<String> values, int most) {
     if (!values.isEmpty()) {
-      int shown = Math.min(MOST_VALUES, values.size());
+      int shown = Math.min(most, values.size());
       String more = values.size() > shown ? " and " + (values.size() - shown) + " more" : "";
       out.add(word + String.join(" or ", values.subList(0, shown)) + more);
     }

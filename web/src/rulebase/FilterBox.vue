@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { complete, explain, parse } from "./filter";
+
+const props = defineProps<{
+  modelValue: string;
+  known: { zones: string[]; labels: string[]; owners: string[] };
+  trouble: string;
+  shown?: number;
+  total: number;
+}>();
+const emit = defineEmits<{ "update:modelValue": [text: string]; leave: [] }>();
+
+const input = ref<HTMLInputElement>();
+const open = ref(false);
+const marked = ref(-1);
+const KEPT = "tinshelf.filters";
+const kept = ref<string[]>(JSON.parse(localStorage.getItem(KEPT) ?? "[]") as string[]);
+
+const tokens = computed(() => parse(props.modelValue));
+const offers = computed(() => {
+  const typed = props.modelValue;
+  const own = typed ? [] : kept.value.map((text) => ({ text, says: "kept filter" }));
+  return [...own, ...complete(typed, props.known)];
+});
+const isKept = computed(() => kept.value.includes(props.modelValue.trim()));
+
+function take(text: string) {
+  emit("update:modelValue", text);
+  marked.value = -1;
+  input.value?.focus();
+}
+
+function keep() {
+  const text = props.modelValue.trim();
+  kept.value = isKept.value ? kept.value.filter((k) => k !== text) : [...kept.value, text];
+  localStorage.setItem(KEPT, JSON.stringify(kept.value));
+}
+
+function key(e: KeyboardEvent) {
+  const chosen = offers.value[marked.value];
+  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, offers.value.length - 1);
+  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, -1);
+  else if (e.key === "Tab" && !e.shiftKey && offers.value.length > 0 && props.modelValue)
+    take((chosen ?? offers.value[0])?.text ?? props.modelValue);
+  else if (e.key === "Enter" && chosen) take(chosen.text);
+  else if (e.key === "Enter") emit("leave");
+  else if (e.key === "Escape") {
+    if (props.modelValue) emit("update:modelValue", "");
+    else emit("leave");
+  } else return;
+  e.preventDefault();
+  e.stopPropagation();
+}
+
+defineExpose({ focus: () => input.value?.focus() });
+</script>
+
+<template>
+  <div class="filter">
+    <input
+      ref="input"
+      :value="modelValue"
+      type="text"
+      class="fixed"
+      spellcheck="false"
+      autocomplete="off"
+      aria-label="Filter the stack"
+      placeholder="Filter: words, from:quay is:dead touches:10.72.16.9"
+      @input="
+        emit('update:modelValue', ($event.target as HTMLInputElement).value);
+        marked = -1;
+      "
+      @keydown="key"
+      @focus="open = true"
+      @blur="open = false"
+    />
+    <kbd v-if="!modelValue" aria-hidden="true">S</kbd>
+    <ul v-if="open && offers.length > 0" class="offers">
+      <li
+        v-for="(o, i) in offers"
+        :key="o.text"
+        :class="{ marked: i === marked }"
+        @mousedown.prevent="take(o.text)"
+      >
+        <span class="fixed">{{ o.text }}</span> <span class="soft">{{ o.says }}</span>
+      </li>
+    </ul>
+    <div v-if="modelValue" class="told" role="status">
+      <b>{{ shown ?? 0 }} of {{ total }}</b>
+      <span v-if="trouble" class="trouble">{{ trouble }}</span>
+      <span v-else class="soft means">{{ tokens.map(explain).join(" · ") }}</span>
+      <button class="button" :aria-pressed="isKept" @click="keep">
+        {{ isKept ? "Kept" : "Keep this filter" }}
+      </button>
+      <button class="button" @click="emit('update:modelValue', '')">Show all</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.filter {
+  position: relative;
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  padding: 0 14px 7px;
+}
+input {
+  flex: 1 1 330px;
+  min-width: 200px;
+  height: 27px;
+  padding: 0 9px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--enamel);
+  color: var(--ink);
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+kbd {
+  position: absolute;
+  right: 22px;
+  top: 4px;
+}
+.told {
+  flex: 1 1 60%;
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  min-width: 0;
+  white-space: nowrap;
+}
+.means {
+  flex: 1;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.trouble {
+  flex: 1;
+  color: var(--drop);
+  font-weight: 700;
+}
+.offers {
+  position: absolute;
+  left: 14px;
+  top: 31px;
+  min-width: 380px;
+  margin: 0;
+  padding: 4px;
+  list-style: none;
+  background: var(--enamel);
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  box-shadow: var(--shade);
+  z-index: 20;
+}
+.offers li {
+  padding: 3px 7px;
+  cursor: pointer;
+  display: flex;
+  gap: 14px;
+  justify-content: space-between;
+}
+.offers .marked {
+  background: var(--brass-soft);
+}
+</style>

@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { ref } from "vue";
+import type { Rule } from "../api/client";
+
+/** What can be done to many rules at once. */
+defineProps<{ count: number; locked: boolean }>();
+const emit = defineEmits<{
+  toggle: [];
+  remove: [];
+  copy: [];
+  wrap: [];
+  clear: [];
+  set: [change: (rule: Rule) => Rule, done: string];
+}>();
+
+const label = ref("");
+const owner = ref("");
+
+function addLabel() {
+  const word = label.value.trim();
+  if (!word) return;
+  emit(
+    "set",
+    (r) => ({ ...r, labels: r.labels.includes(word) ? r.labels : [...r.labels, word] }),
+    `labelled ${word}`,
+  );
+  label.value = "";
+}
+
+function setOwner() {
+  const name = owner.value.trim();
+  if (name) emit("set", (r) => ({ ...r, owner: name }), `given to ${name}`);
+  owner.value = "";
+}
+
+function setLog(e: Event) {
+  const box = e.target as HTMLSelectElement;
+  const log = box.value;
+  if (log) emit("set", (r) => ({ ...r, log }), `set to log ${log}`);
+  box.value = "";
+}
+</script>
+
+<template>
+  <div class="many" role="toolbar" aria-label="What is done to the chosen rules">
+    <b>{{ count }} rules</b>
+    <button class="button" :disabled="locked" @click="emit('toggle')">
+      On or off <kbd>O</kbd>
+    </button>
+    <button class="button" @click="emit('copy')">Copy <kbd>Ctrl+C</kbd></button>
+    <button class="button" :disabled="locked" @click="emit('wrap')">
+      Into a drawer <kbd>W</kbd>
+    </button>
+    <select aria-label="Log of the chosen rules" :disabled="locked" @change="setLog">
+      <option value="">log …</option>
+      <option v-for="l in ['none', 'start', 'end', 'both']" :key="l" :value="l">{{ l }}</option>
+    </select>
+    <input
+      v-model="label"
+      placeholder="label"
+      aria-label="Label for the chosen rules"
+      :disabled="locked"
+      @keydown.enter="addLabel"
+      @keydown.stop
+    />
+    <input
+      v-model="owner"
+      placeholder="owner"
+      aria-label="Owner of the chosen rules"
+      :disabled="locked"
+      @keydown.enter="setOwner"
+      @keydown.stop
+    />
+    <button class="button" :disabled="locked" @click="emit('remove')">Remove <kbd>Del</kbd></button>
+    <span class="grow" />
+    <button class="button" @click="emit('clear')">Choose none <kbd>Esc</kbd></button>
+  </div>
+</template>
+
+<style scoped>
+.many {
+  display: flex;
+  align-items: center;
+  gap: 7px;
+  padding: 5px 14px;
+  border-top: 1px solid var(--brass);
+  background: var(--brass-soft);
+  white-space: nowrap;
+}
+.button {
+  padding: 3px 8px;
+}
+input,
+select {
+  width: 74px;
+  height: 27px;
+  padding: 0 6px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--enamel);
+  color: var(--ink);
+  font: inherit;
+}
+input::placeholder {
+  color: var(--ink-soft);
+}
+.grow {
+  flex: 1;
+}
+</style>
