@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { lost } from "./connection";
 import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
@@ -82,6 +83,7 @@ export async function answer<T>(
   try {
     result = await request;
   } catch {
+    lost();
     throw new Refused(0, "The server does not answer. What you typed is still here; try again.");
   }
   if (result.response.ok) return result.data as T;

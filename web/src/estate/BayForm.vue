@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ElInput, ElOption, ElSelect } from "element-plus";
-import { computed, onMounted, watch } from "vue";
+import { ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
+import { computed, onMounted, ref, watch } from "vue";
 import { answer, type BayBody, type Estate, http } from "../api/client";
 import { useTrial } from "../rulebase/useTrial";
 import FloorField from "./FloorField.vue";
@@ -86,7 +86,11 @@ const remove = () =>
 
 const leave = () => (props.id ? void load() : emit("done", "/estate"));
 
-onMounted(() => void form.attempt(load));
+const first = ref<InputInstance>();
+onMounted(() => {
+  void form.attempt(load);
+  if (!props.id) first.value?.focus();
+});
 watch(
   () => props.stamp,
   () => {
@@ -115,9 +119,7 @@ watch(
     <template v-if="id" #links>
       <RouterLink :to="`/shelves/bay/${id}`">its shelves</RouterLink>
     </template>
-    <label
-      >Name <ElInput v-model="body.name" maxlength="63" :autofocus="!id" aria-label="Name"
-    /></label>
+    <label>Name <ElInput ref="first" v-model="body.name" maxlength="63" aria-label="Name" /></label>
     <label v-if="!isRoot"
       >Hangs in
       <ElSelect v-model="body.parent" aria-label="Hangs in">

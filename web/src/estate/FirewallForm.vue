@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ElCheckbox, ElInput, ElOption, ElSelect } from "element-plus";
-import { computed, onMounted, watch } from "vue";
+import { ElCheckbox, ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
+import { computed, onMounted, ref, watch } from "vue";
 import { answer, type Estate, type FirewallBody, http } from "../api/client";
 import { useTrial } from "../rulebase/useTrial";
 import FloorField from "./FloorField.vue";
@@ -99,7 +99,11 @@ function setAddresses(i: number, text: string) {
   if (one) one.addresses = text.split(/[\s,;]+/).filter(Boolean);
 }
 
-onMounted(() => void form.attempt(load));
+const first = ref<InputInstance>();
+onMounted(() => {
+  void form.attempt(load);
+  if (!props.id) first.value?.focus();
+});
 watch(
   () => props.stamp,
   () => {
@@ -129,7 +133,9 @@ watch(
       <RouterLink :to="`/shelves/firewall/${id}`">its stack</RouterLink>
     </template>
     <div class="pair">
-      <label>Name <ElInput v-model="body.name" maxlength="63" aria-label="Name" /></label>
+      <label
+        >Name <ElInput ref="first" v-model="body.name" maxlength="63" aria-label="Name"
+      /></label>
       <label
         >Hangs in
         <ElSelect v-model="body.bay" aria-label="Hangs in">

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { person, signOut } from "../accounts/session";
+import { answer, type FoundRule, http } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import ShortcutList from "./ShortcutList.vue";
 
@@ -27,6 +28,32 @@ const marked = ref(0);
 const open = ref(false);
 const shortcuts = ref(false);
 
+/** Rules are many, so the server looks for them. */
+const rules = ref<FoundRule[]>([]);
+let timer = 0;
+watch(query, (text) => {
+  window.clearTimeout(timer);
+  rules.value = [];
+  if (text.trim().length < 2) return;
+  timer = window.setTimeout(async () => {
+    const params = { params: { query: { text } } };
+    const found = await answer(http.GET("/api/rules", params)).catch(() => []);
+    if (text === query.value) rules.value = found;
+  }, 150);
+});
+
+const JUMPS = [
+  ...views.map((v) => ({ label: v.name, what: "view", to: v.to })),
+  { label: "Draft", what: "view", to: "/draft" },
+  { label: "New bay", what: "in the tree", to: "/estate/bay/new" },
+  { label: "New firewall", what: "in the tree", to: "/estate/firewall/new" },
+  ...["address", "service", "application", "user", "schedule", "zone"].map((k) => ({
+    label: `New ${k}`,
+    what: "object",
+    to: `/objects/${k}/new`,
+  })),
+];
+
 interface Hit {
   label: string;
   what: string;
@@ -51,9 +78,11 @@ const hits = computed<Hit[]>(() => {
   }));
   return [
     ...places.filter((p) => p.label.toLowerCase().includes(q)),
+    ...JUMPS.filter((j) => j.label.toLowerCase().startsWith(q)),
     ...things.filter((t) => t.label.toLowerCase().includes(q)),
+    ...rules.value.slice(0, 6).map((r) => ({ label: r.name, what: `rule, ${r.where}`, to: r.to })),
     ...things.filter((t) => !t.label.toLowerCase().includes(q) && t.value.includes(q)),
-  ].slice(0, 9);
+  ].slice(0, 14);
 });
 
 async function go(hit: Hit | undefined) {
@@ -120,8 +149,8 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
         ref="box"
         v-model="query"
         type="search"
-        aria-label="Find a firewall, a bay or an object"
-        placeholder="Find a firewall, bay or object"
+        aria-label="Find a firewall, a bay, an object or a rule"
+        placeholder="Find a firewall, object or rule"
         @keydown="key"
         @focus="
           open = true;

@@ -10,7 +10,7 @@ const MOST = 300;
 
 const route = useRoute();
 const router = useRouter();
-const { objects, draft, refreshObjects, refreshDraft } = useEstate();
+const { objects, draft, refreshObjects, refreshDraft, undo, redo } = useEstate();
 const loading = ref(true);
 const trouble = ref("");
 const box = ref<HTMLInputElement>();
@@ -73,8 +73,12 @@ async function saved(id: number | undefined) {
 
 function keys(e: KeyboardEvent) {
   const typing = (e.target as HTMLElement).closest("input, textarea, select");
-  if (typing || e.ctrlKey || e.altKey || e.metaKey) return;
-  if (e.key === "n") void router.push(to("new"));
+  if (typing || e.altKey) return;
+  if (e.ctrlKey || e.metaKey) {
+    if (e.key === "z") void undo();
+    else if (e.key === "y" || e.key === "Z") void redo();
+    else return;
+  } else if (e.key === "n") void router.push(to("new"));
   else if (e.key === "f") box.value?.focus();
   else if (e.key === "ArrowDown" || e.key === "ArrowUp") {
     const at = shown.value.findIndex((o) => String(o.id) === chosen.value);

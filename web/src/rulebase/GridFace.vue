@@ -85,7 +85,7 @@ watch(
                   @mouseenter="here = c"
                   @click="emit('pair', c.from, c.to)"
                 >
-                  {{ c.by.length || "" }}
+                  <span v-if="c.by.length">{{ c.by.length }}</span>
                 </button>
               </td>
             </tr>
@@ -191,9 +191,19 @@ th.to span {
   background: repeating-linear-gradient(135deg, var(--tin) 0 3px, var(--enamel) 3px 8px);
 }
 .cell.some {
-  background:
-    radial-gradient(circle at center, var(--enamel) 9px, transparent 10px),
-    repeating-linear-gradient(135deg, var(--tin) 0 3px, var(--enamel) 3px 8px);
+  background: repeating-linear-gradient(135deg, var(--tin) 0 3px, var(--enamel) 3px 8px);
+}
+.cell span {
+  display: inline-block;
+  min-width: 17px;
+  padding: 1px 2px;
+}
+.some span {
+  background: var(--enamel);
+  border-radius: 2px;
+}
+td {
+  line-height: 0;
 }
 .all {
   background: var(--allow);

@@ -2,6 +2,7 @@
 import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { LineEdit, Rule, Shelf } from "../api/client";
+import { returns } from "../api/connection";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
 import { listOf } from "./bulk";
@@ -218,6 +219,11 @@ const KEYS: Record<string, () => unknown> = {
   c: () => (card.value = !card.value),
   s: () => box.value?.focus(),
   g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
+  k: () => {
+    const shelf = actions.shelfHere();
+    if (shelf && shelf.lines.length === 0) laying.value = shelf;
+    else say("A skeleton is laid on an empty shelf; this one has rules.", true);
+  },
   m: () => (moving.value = editable(ruleRow.value) && ruleRow.value?.line.position !== ""),
   ArrowRight: () => sideways(1),
   ArrowLeft: () => sideways(-1),
@@ -281,6 +287,7 @@ const total = computed(
 const renew = () => {
   if (!editing.value && document.visibilityState === "visible") void s.refresh();
 };
+watch(returns, () => void s.refresh(true));
 const timer = window.setInterval(renew, 15_000);
 onMounted(() => {
   window.addEventListener("keydown", key);

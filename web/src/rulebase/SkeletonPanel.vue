@@ -68,7 +68,9 @@ function summary(e: LineEdit): string {
     .join(" · ");
 }
 
+const button = ref<HTMLButtonElement>();
 onMounted(async () => {
+  button.value?.focus();
   const card = await answer(http.GET("/api/estate/settings")).catch(() => undefined);
   if (card) addresses.value = card.estate.managementAddresses;
 });
@@ -101,7 +103,7 @@ onMounted(async () => {
       They are ordinary rules in the draft: read them, change them, or undo them as one step.
     </p>
     <div class="acts">
-      <button class="button first" @click="emit('lay', edits)">Lay it</button>
+      <button ref="button" class="button first" @click="emit('lay', edits)">Lay it</button>
       <button class="button" @click="emit('leave')">Leave the shelf empty</button>
     </div>
   </section>

@@ -43,7 +43,7 @@ const emit = defineEmits<{
 
 const body = ref<HTMLElement>();
 const HEAD = 26;
-const OVERSCAN = 30;
+const OVERSCAN = 60;
 const virtual = useVirtualizer(
   computed(() => ({
     count: props.rows.length,
@@ -87,7 +87,7 @@ const overhead = computed(() => {
   const from = virtual.value.scrollOffset ?? 0;
   let plate: Extract<Row, { kind: "plate" }> | undefined;
   for (const [i, row] of props.rows.entries()) {
-    if ((tops.value[i] ?? 0) > from + HEAD) break;
+    if ((tops.value[i] ?? 0) >= from + HEAD) break;
     if (row.kind === "plate") plate = row;
     if (row.kind === "floor") plate = undefined;
   }
@@ -197,6 +197,9 @@ function whyNot(row: RuleRow): string {
     : "The drawer it stands in is off or not meant for this firewall";
 }
 
+const isOpen = (row: Row, c: Column) =>
+  props.editing && row.key === props.selected && props.column === c;
+
 /** The title of the selected divider can be typed over. */
 const titled = (row: Row) =>
   row.kind === "divider" && row.key === props.selected && row.shelf.editable;
@@ -287,7 +290,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
             >Nothing stands on this shelf.<template v-if="row.shelf.editable">
               Press <kbd>N</kbd> for a first rule, or
               <button class="button" @click.stop="emit('skeleton', row.shelf)">
-                Lay a skeleton
+                Lay a skeleton <kbd>K</kbd>
               </button></template
             ></span
           >
@@ -390,7 +393,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
               >
                 ▾
               </button>
-              <span :title="row.rule.name">{{ row.rule.name }}</span>
+              <span v-if="!isOpen(row, c)" :title="row.rule.name">{{ row.rule.name }}</span>
               <span v-if="others.get(row.line.id)" class="other"
                 >{{ others.get(row.line.id) }} is here</span
               >
@@ -410,7 +413,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
               :kinds="KINDS[c] ?? []"
             />
             <CellEditor
-              v-if="editing && row.key === selected && column === c"
+              v-if="isOpen(row, c)"
               :row="row"
               :column="c"
               :objects="objects"
@@ -589,6 +592,9 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   font-weight: 700;
   border-bottom: 1px solid var(--tin);
 }
+.divider button span {
+  margin-right: 5px;
+}
 .divider input {
   height: 23px;
   border: 1px solid var(--tin-dark);
@@ -667,7 +673,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   cursor: grab;
 }
 .here > :deep(.members),
-.here > :first-child {
+.here > span:first-child {
   display: block;
   overflow: hidden;
   text-overflow: ellipsis;

@@ -43,6 +43,10 @@ describe("the filter box", () => {
     ]);
   });
 
+  it("waits for a token that is only begun", () => {
+    expect(parse("crew is:")).toEqual([{ key: "", value: "crew", not: false }]);
+  });
+
   it("takes a token nobody knows for a word", () => {
     expect(parse("colour:red")).toEqual([{ key: "", value: "colour:red", not: false }]);
   });

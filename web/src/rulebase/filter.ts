@@ -24,6 +24,7 @@ export function parse(text: string): Token[] {
   for (const m of text.matchAll(/(-?)(?:([a-z]+):)?("[^"]*"?|\S+)/g)) {
     const value = (m[3] ?? "").replaceAll('"', "").trim();
     const key = m[2] ?? PLAIN;
+    if (key === PLAIN && value.endsWith(":") && value.slice(0, -1) in KEYS) continue;
     if (key !== PLAIN && !(key in KEYS)) {
       tokens.push({ key: PLAIN, value: `${key}:${value}`, not: m[1] === "-" });
     } else if (value) {

@@ -324,6 +324,7 @@ export function useRuleActions(
 
   return {
     copied,
+    shelfHere,
     add,
     divider,
     retitle,

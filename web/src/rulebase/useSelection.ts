@@ -49,7 +49,7 @@ export function useSelection(rows: ComputedRef<Row[]>) {
   function step(by: number, choosing = false) {
     const all = stops.value;
     const i = all.findIndex((r) => r.key === selected.value);
-    const next = all[i < 0 ? 0 : Math.max(0, Math.min(all.length - 1, i + by))];
+    const next = all[Math.max(0, Math.min(all.length - 1, i + by))];
     if (!next) return;
     if (choosing) range(next.key);
     else only(next.key);

@@ -11,6 +11,7 @@ import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
@@ -25,6 +26,8 @@ final class Installation {
       Pattern.compile("Sign in as (\\S+) with the password (\\S+)");
   private static final long PATIENCE = TimeUnit.MINUTES.toMillis(8);
 
+  private static final Pattern CODE = Pattern.compile("with the one-time code (\\S+)");
+
   private static Installation running;
 
   private final Process process;
@@ -35,16 +38,21 @@ final class Installation {
   private final Playwright playwright;
   private final Browser browser;
 
-  private Installation() throws IOException, InterruptedException {
+  private Installation(boolean demo) throws IOException, InterruptedException {
     Path data = Files.createTempDirectory("tinshelf-e2e");
     log = data.resolve("start.log");
     int port;
     try (ServerSocket free = new ServerSocket(0)) {
       port = free.getLocalPort();
     }
+    List<String> command =
+        new ArrayList<>(
+            List.of("bin/start", "--port", String.valueOf(port), "--data", data.toString()));
+    if (demo) {
+      command.add("--demo");
+    }
     process =
-        new ProcessBuilder(
-                "bin/start", "--demo", "--port", String.valueOf(port), "--data", data.toString())
+        new ProcessBuilder(command)
             .directory(ROOT.toFile())
             .redirectErrorStream(true)
             .redirectOutput(log.toFile())
@@ -52,12 +60,12 @@ final class Installation {
     Runtime.getRuntime().addShutdownHook(new Thread(this::stop));
     String told = waitUntilReady();
     address = "http://127.0.0.1:" + port;
-    Matcher signIn = SIGN_IN.matcher(told);
+    Matcher signIn = (demo ? SIGN_IN : CODE).matcher(told);
     if (!signIn.find()) {
       throw new IllegalStateException(told);
     }
-    name = signIn.group(1);
-    password = signIn.group(2);
+    name = demo ? signIn.group(1) : "";
+    password = demo ? signIn.group(2) : signIn.group(1);
     // Other programs may keep the machine busy; patience costs nothing where all is well.
     PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     playwright =
@@ -82,12 +90,21 @@ final class Installation {
   static synchronized Installation get() {
     if (running == null) {
       try {
-        running = new Installation();
+        running = new Installation(true);
       } catch (IOException | InterruptedException e) {
         throw new IllegalStateException(e);
       }
     }
     return running;
+  }
+
+  /** One of its own in which nothing is laid out and nobody has an account. */
+  static Installation empty() {
+    try {
+      return new Installation(false);
+    } catch (IOException | InterruptedException e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   private String waitUntilReady() throws IOException, InterruptedException {
@@ -102,7 +119,7 @@ final class Installation {
     throw new IllegalStateException("it does not start:\n" + Files.readString(log));
   }
 
-  private void stop() {
+  void stop() {
     process.destroy();
     try {
       process.waitFor(60, TimeUnit.SECONDS);
@@ -119,6 +136,7 @@ final class Installation {
     return name;
   }
 
+  /** The demo administrator's; of an empty one, the code with which the first account is made. */
   String password() {
     return password;
   }

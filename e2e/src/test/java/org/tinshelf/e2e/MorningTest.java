@@ -223,7 +223,7 @@ class MorningTest {
     assertThat(other.locator(".words")).hasCount(0);
     assertThat(theirs.locator(".cell.log")).containsText("both");
     page.locator(".words").getByText("start").click();
-    assertThat(page.locator(".notice")).containsText("changed this rule before you");
+    assertThat(page.locator(".stale")).containsText("changed this rule before you");
     assertThat(rule("quay voices").locator(".log")).containsText("both");
     page.getByText("Save mine over it").click();
     assertThat(rule("quay voices").locator(".log")).containsText("start");

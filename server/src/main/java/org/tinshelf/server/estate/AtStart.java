@@ -1,5 +1,9 @@
 package org.tinshelf.server.estate;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.slf4j.Logger;
@@ -46,7 +50,9 @@ class AtStart implements ApplicationRunner {
   public void run(ApplicationArguments arguments) {
     transaction.executeWithoutResult(
         s -> {
-          if (estates.count() == 0 && !settings.demo().isEmpty()) {
+          if (estates.count() == 0 && settings.demo().isEmpty()) {
+            store.fill(DocumentReader.read(shipped()), "the services and applications that ship");
+          } else if (estates.count() == 0) {
             Estate demo = DocumentReader.read(Path.of(settings.demo()));
             store.fill(demo, "the estate as it was taken over");
             LOG.info("Loaded {} with {} firewalls", demo.name(), demo.firewalls().size());
@@ -55,7 +61,7 @@ class AtStart implements ApplicationRunner {
               && Files.exists(Path.of(settings.endpointsFile()))) {
             JsonNode endpoints = json.readTree(Path.of(settings.endpointsFile()).toFile());
             firewalls
-                .findAll()
+                .there()
                 .forEach(
                     f -> {
                       if (endpoints.has(f.name())) {
@@ -64,5 +70,14 @@ class AtStart implements ApplicationRunner {
                     });
           }
         });
+  }
+
+  /** Well-known services and applications, for an estate that begins from nothing. */
+  private static String shipped() {
+    try (InputStream in = AtStart.class.getResourceAsStream("/library.tinshelf.json")) {
+      return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 }

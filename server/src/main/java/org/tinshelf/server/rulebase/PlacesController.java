@@ -48,6 +48,9 @@ class PlacesController {
       int allowed,
       int blocked) {}
 
+  /** What more of its traffic a rule has to reach for a partly better place to be offered. */
+  private static final double WORTH_TELLING = 0.05;
+
   private final Editing editing;
   private final Trials trials;
   private final Firewalls firewalls;
@@ -132,7 +135,10 @@ class PlacesController {
     if (full >= top && full < index) {
       return Optional.of(full);
     }
-    return top < index && placement.reach(top) > reach ? Optional.of(top) : Optional.empty();
+    double most = top < index ? placement.reach(top) : reach;
+    return most - reach >= WORTH_TELLING || reach == 0 && most > 0
+        ? Optional.of(top)
+        : Optional.empty();
   }
 
   private static int count(List<Comparison.Difference> all, Comparison.Kind kind) {
