@@ -393,7 +393,9 @@ function click(e: MouseEvent, row: Row, column?: Column) {
               >
                 ▾
               </button>
-              <span v-if="!isOpen(row, c)" :title="row.rule.name">{{ row.rule.name }}</span>
+              <span :class="{ veiled: isOpen(row, c) }" :title="row.rule.name">{{
+                row.rule.name
+              }}</span>
               <span v-if="others.get(row.line.id)" class="other"
                 >{{ others.get(row.line.id) }} is here</span
               >
@@ -562,6 +564,9 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   display: flex;
   align-items: center;
   padding: 0 60px;
+}
+.veiled {
+  visibility: hidden;
 }
 .other {
   margin-left: 8px;
