@@ -18,8 +18,8 @@ export function lost() {
       gone.value = false;
       returns.value++;
     } catch {
-      window.setTimeout(() => void ask(), EVERY);
+      setTimeout(() => void ask(), EVERY);
     }
   };
-  window.setTimeout(() => void ask(), EVERY);
+  setTimeout(() => void ask(), EVERY);
 }

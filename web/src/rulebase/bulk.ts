@@ -16,9 +16,9 @@ export function listOf(lines: Line[], id: number): Line[] {
   return [];
 }
 
-/** Names that no line of a shelf has: the name itself, or the first of it with a number. */
-export function namer(shelf: Shelf): (name: string) => string {
-  const taken = new Set(allLines(shelf.lines).map((l) => l.name));
+/** Names that no line of some shelves has: the name itself, or the first of it with a number. */
+export function namer(...shelves: Shelf[]): (name: string) => string {
+  const taken = new Set(shelves.flatMap((s) => allLines(s.lines)).map((l) => l.name));
   return (name) => {
     let free = name;
     for (let n = 2; taken.has(free); n++) free = `${name.replace(/ \d+$/, "")} ${n}`;
@@ -47,8 +47,8 @@ export function pasteAll(
   shelf: Shelf,
   spot: { after?: number; drawer?: number },
   on: boolean,
+  name = namer(shelf),
 ): LineEdit[] {
-  const name = namer(shelf);
   const edits: LineEdit[] = [];
   const put = (
     all: Line[],

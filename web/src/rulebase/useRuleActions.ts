@@ -129,6 +129,7 @@ export function useRuleActions(
       shelf,
       spot,
       false,
+      namer(...(s.stack.value?.shelves ?? [shelf])),
     );
     const ids = await run(edits, "Made again, off until you turn it on.");
     if (rows.length === 1) await opened(ids?.[0]);

@@ -38,6 +38,13 @@ class Pictures {
     page.navigate(installation.address() + "/shelves/firewall/2");
     name(page, "late crew").click();
     take(page, "dead-rule");
+    page.navigate(installation.address() + "/shelves/firewall/1?face=grid");
+    page.locator(".cell.some").first().hover();
+    take(page, "grid");
+    page.navigate(installation.address() + "/estate/firewall/2");
+    page.locator("tbody tr").first().waitFor();
+    take(page, "estate");
+    page.navigate(installation.address() + "/shelves/firewall/2");
     name(page, "crane telemetry").click();
     page.keyboard().press("n");
     page.locator(".editor input").fill("tide office");
@@ -52,6 +59,11 @@ class Pictures {
     name(page, "break room screen").click();
     page.keyboard().press("o");
     page.locator(".chip.some").waitFor();
+    page.navigate(installation.address() + "/shelves/firewall/2?filter=touches:10.72.16.21");
+    page.locator(".told b").waitFor();
+    page.locator(".rule").first().click();
+    page.keyboard().press("Shift+ArrowDown");
+    take(page, "filter");
     page.navigate(installation.address() + "/objects/address");
     page.getByText("ticket-web", new Page.GetByTextOptions().setExact(true)).first().click();
     page.locator(".uses li").first().waitFor();

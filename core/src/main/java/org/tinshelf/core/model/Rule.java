@@ -56,6 +56,31 @@ public record Rule(
     return about.name();
   }
 
+  /** The same rule with another action. */
+  public Rule withAction(RuleAction other) {
+    return new Rule(
+        about,
+        on,
+        owner,
+        ticket,
+        expires,
+        from,
+        to,
+        source,
+        destination,
+        users,
+        applications,
+        services,
+        when,
+        profiles,
+        guard,
+        other,
+        log,
+        inspection,
+        sourceNat,
+        only);
+  }
+
   /** A rule that is on and has every field empty, as a start for the withers below. */
   public static Rule of(String name, Action action) {
     return new Rule(

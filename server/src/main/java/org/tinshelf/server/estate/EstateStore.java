@@ -90,7 +90,15 @@ public class EstateStore {
 
   /** Everything that is not removed, as a policy document. */
   public ObjectNode document() {
-    Identities identities = identities();
+    return document(identities(), lines.inOrder(), false);
+  }
+
+  /**
+   * Everything that is not removed, of the lines only those given.
+   *
+   * @param flat whether lines in drawers stand on the shelf itself, one after the other
+   */
+  ObjectNode document(Identities identities, List<LineRecord> some, boolean flat) {
     ObjectNode out = json.createObjectNode();
     out.put("tinshelf", 1);
     Optional<EstateRecord> estate = estates.findById((byte) 1);
@@ -128,7 +136,7 @@ public class EstateStore {
         shelves.findAll().stream()
             .filter(s -> s.firewallId().isPresent())
             .collect(Collectors.toMap(s -> s.firewallId().get(), Function.identity()));
-    ShelfContents contents = new ShelfContents(lines.inOrder(), identities);
+    ShelfContents contents = new ShelfContents(some, identities, flat);
     List<BayRecord> allBays = bays.there();
     bays(out, Optional.empty(), allBays, byBay, contents);
     Map<Long, String> bayNames =
@@ -179,16 +187,16 @@ public class EstateStore {
     private final Map<Long, List<LineRecord>> inDrawers;
     private final Identities identities;
 
-    ShelfContents(List<LineRecord> all, Identities identities) {
+    ShelfContents(List<LineRecord> all, Identities identities, boolean flat) {
       this.identities = identities;
       List<LineRecord> kept = all.stream().filter(l -> !l.removed()).toList();
       top =
           kept.stream()
-              .filter(l -> l.drawerId().isEmpty())
+              .filter(l -> flat || l.drawerId().isEmpty())
               .collect(Collectors.groupingBy(LineRecord::shelfId));
       inDrawers =
           kept.stream()
-              .filter(l -> l.drawerId().isPresent())
+              .filter(l -> !flat && l.drawerId().isPresent())
               .collect(Collectors.groupingBy(l -> l.drawerId().get()));
     }
 

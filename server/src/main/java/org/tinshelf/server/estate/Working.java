@@ -9,7 +9,6 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.tinshelf.core.model.Estate;
-import org.tinshelf.exchange.document.DocumentReader;
 
 /** The estate as it stands with the draft, kept until an edit is committed. */
 @Component
@@ -22,43 +21,60 @@ public class Working {
    */
   public record Snapshot(long stamp, Estate estate) {}
 
-  private final EstateStore store;
-  private final TransactionTemplate reading;
+  private final Reading reading;
+  private final TransactionTemplate transaction;
   private final AtomicLong stamp = new AtomicLong();
   private final AtomicReference<Optional<Snapshot>> kept = new AtomicReference<>(Optional.empty());
 
-  Working(EstateStore store, PlatformTransactionManager transactions) {
-    this.store = store;
-    this.reading = new TransactionTemplate(transactions);
-    this.reading.setReadOnly(true);
+  Working(Reading reading, PlatformTransactionManager transactions) {
+    this.reading = reading;
+    this.transaction = new TransactionTemplate(transactions);
+    this.transaction.setReadOnly(true);
+    this.transaction.setPropagationBehavior(TransactionTemplate.PROPAGATION_REQUIRES_NEW);
   }
 
   /** The estate as committed. */
   public Snapshot snapshot() {
-    long now = stamp.get();
-    Optional<Snapshot> old = kept.get();
-    if (old.isPresent() && old.get().stamp() == now) {
+    Optional<Snapshot> old = current();
+    return old.isPresent() ? old.get() : readAgain();
+  }
+
+  private Optional<Snapshot> current() {
+    return kept.get().filter(s -> s.stamp() == stamp.get());
+  }
+
+  /** One at a time, since the others want the same. */
+  private synchronized Snapshot readAgain() {
+    Optional<Snapshot> old = current();
+    if (old.isPresent()) {
       return old.get();
     }
-    Estate estate = reading.execute(s -> DocumentReader.read(store.document()));
+    long now = stamp.get();
+    Estate estate = transaction.execute(s -> reading.read());
     Snapshot snapshot = new Snapshot(now, estate);
     kept.set(Optional.of(snapshot));
     return snapshot;
   }
 
   /**
-   * Reads the estate inside the edit's own transaction and forgets the kept one once it commits.
+   * Reads the estate inside the edit's own transaction. Once it commits that is the estate, unless
+   * another edit was committed meanwhile; then it is read again when somebody asks.
    *
    * @throws org.tinshelf.exchange.document.BadDocumentException if the edit leaves it unsound
    */
   public Estate afterEdit() {
+    long before = stamp.get();
+    Estate estate = reading.read();
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            stamp.incrementAndGet();
+            long now = stamp.incrementAndGet();
+            if (now == before + 1) {
+              kept.set(Optional.of(new Snapshot(now, estate)));
+            }
           }
         });
-    return DocumentReader.read(store.document());
+    return estate;
   }
 }

@@ -46,6 +46,11 @@ public final class Identities {
     nameById.put(prefix + id, name);
   }
 
+  /** By identity, every name; equal where stored lines read the same. */
+  public Map<String, String> names() {
+    return nameById;
+  }
+
   /** A rule as it is stored. */
   public ObjectNode ruleToStored(ObjectNode rule) {
     return rule(

@@ -210,11 +210,8 @@ public class Editing implements Subject {
 
   private LineState state(LineRecord line) {
     String follows =
-        lines.ofShelf(line.shelfId()).stream()
-            .filter(l -> l.drawerId().equals(line.drawerId()) && !l.removed())
-            .filter(l -> l.place().compareTo(line.place()) < 0)
-            .reduce((a, b) -> b)
-            .map(LineRecord::name)
+        lines.nameAbove(line.shelfId(), line.drawerId().orElse(null), line.place()).stream()
+            .findFirst()
             .orElse("");
     return LineState.of(line, follows);
   }
@@ -234,31 +231,32 @@ public class Editing implements Subject {
     return line;
   }
 
-  private LineView view(LineRecord line) {
-    ShelfReader.Session session = reader.open();
-    return session.view(line, session.document(line.body()), "", List.of());
+  LineView view(LineRecord line) {
+    return reader.open().view(line);
   }
 
   private String placeAt(Spot spot, Optional<Long> moving) {
     if (!shelves.existsById(spot.shelf())) {
       throw Refusal.gone("This shelf is not there any more.");
     }
-    List<LineRecord> beside =
-        lines.ofShelf(spot.shelf()).stream()
-            .filter(l -> l.drawerId().equals(spot.drawer()))
-            .filter(l -> !moving.equals(Optional.of(l.id())))
-            .toList();
-    int index = -1;
+    Optional<String> before = Optional.empty();
     if (spot.after().isPresent()) {
-      List<Long> ids = beside.stream().map(LineRecord::id).toList();
-      index = ids.indexOf(spot.after().get());
-      if (index < 0) {
+      before =
+          lines
+              .findById(spot.after().get())
+              .filter(l -> l.shelfId() == spot.shelf() && l.drawerId().equals(spot.drawer()))
+              .filter(l -> !moving.equals(Optional.of(l.id())))
+              .map(LineRecord::place);
+      if (before.isEmpty()) {
         throw Refusal.conflict("The rule it should follow is not there any more. Choose again.");
       }
     }
-    Optional<String> before = index < 0 ? Optional.empty() : Optional.of(beside.get(index).place());
     Optional<String> after =
-        index + 1 < beside.size() ? Optional.of(beside.get(index + 1).place()) : Optional.empty();
+        lines
+            .placeBelow(
+                spot.shelf(), spot.drawer().orElse(null), before.orElse(""), moving.orElse(0L))
+            .stream()
+            .findFirst();
     return Rank.between(before, after);
   }
 

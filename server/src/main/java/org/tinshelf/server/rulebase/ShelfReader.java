@@ -2,6 +2,7 @@ package org.tinshelf.server.rulebase;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -34,6 +35,17 @@ class ShelfReader {
     this.json = json;
   }
 
+  /** More unknown lines than this are fetched with their whole shelf. */
+  private static final int FEW = 500;
+
+  /** What a line says; nothing for a divider. */
+  private record Said(long version, Optional<RuleBody> rule) {}
+
+  /** What committed lines say, for as long as all names are the same; never changed. */
+  private record Remembered(Map<String, String> names, Map<Long, Said> said) {}
+
+  private volatile Remembered remembered = new Remembered(Map.of(), Map.of());
+
   /** What is needed to draw any number of shelves at one moment. */
   final class Session {
     private final Identities identities = store.identities();
@@ -43,45 +55,90 @@ class ShelfReader {
             .collect(Collectors.groupingBy(ChangeRecord::subjectId));
 
     List<LineView> lines(long shelf) {
-      List<LineRecord> all = lines.ofShelf(shelf);
-      Map<Long, List<LineRecord>> byDrawer =
-          all.stream().collect(Collectors.groupingBy(l -> l.drawerId().orElse(0L)));
-      return views("", 0, byDrawer);
+      List<Lines.Head> all = lines.headsOf(shelf);
+      Map<Long, Said> said = said(all);
+      Map<Long, List<Lines.Head>> byDrawer =
+          all.stream().collect(Collectors.groupingBy(h -> h.drawer() == null ? 0 : h.drawer()));
+      return views("", 0, byDrawer, said);
     }
 
-    private List<LineView> views(String prefix, long drawer, Map<Long, List<LineRecord>> all) {
+    private List<LineView> views(
+        String prefix, long drawer, Map<Long, List<Lines.Head>> all, Map<Long, Said> said) {
       List<LineView> out = new ArrayList<>();
       int n = 0;
-      for (LineRecord row : all.getOrDefault(drawer, List.of())) {
-        if (row.removed() && !isSealed(row)) {
+      for (Lines.Head head : all.getOrDefault(drawer, List.of())) {
+        if (head.removed() && !isSealed(head.id())) {
           continue;
         }
-        ObjectNode body = document(row.body());
-        boolean divider = body.has("divider");
-        String position = divider || row.removed() ? "" : prefix + ++n;
-        out.add(view(row, body, position, views(position + ".", row.id(), all)));
+        Optional<RuleBody> rule = said.get(head.id()).rule;
+        String position = rule.isEmpty() || head.removed() ? "" : prefix + ++n;
+        List<LineView> inside =
+            all.containsKey(head.id()) ? views(position + ".", head.id(), all, said) : List.of();
+        out.add(view(head, rule, position, inside));
       }
       return out;
     }
 
+    /** What lines say; of those that are as before, what was read then. */
+    private Map<Long, Said> said(List<Lines.Head> heads) {
+      Remembered old = remembered;
+      Map<Long, Said> known = old.names.equals(identities.names()) ? old.said : new HashMap<>();
+      List<Long> unknown =
+          heads.stream()
+              .filter(h -> !known.containsKey(h.id()) || known.get(h.id()).version != h.version())
+              .map(Lines.Head::id)
+              .toList();
+      if (unknown.isEmpty()) {
+        return known;
+      }
+      Map<Long, Said> all = new HashMap<>(known);
+      List<LineRecord> rows =
+          unknown.size() > FEW ? lines.ofShelf(heads.get(0).shelf()) : lines.findAllById(unknown);
+      for (LineRecord row : rows) {
+        ObjectNode body = document(row.body());
+        Optional<RuleBody> rule =
+            body.has("divider") ? Optional.empty() : Optional.of(RuleBody.of(body));
+        all.put(row.id(), new Said(row.version(), rule));
+      }
+      remembered = new Remembered(Map.copyOf(identities.names()), all);
+      return all;
+    }
+
     /** Whether a removed line was there before the draft. */
-    private boolean isSealed(LineRecord row) {
-      List<ChangeRecord> edits = draft.getOrDefault(row.id(), List.of());
+    private boolean isSealed(long line) {
+      List<ChangeRecord> edits = draft.getOrDefault(line, List.of());
       return !edits.isEmpty() && !edits.get(0).kind().equals("add");
     }
 
-    LineView view(LineRecord row, ObjectNode body, String position, List<LineView> inside) {
-      boolean divider = body.has("divider");
-      List<ChangeRecord> edits = draft.getOrDefault(row.id(), List.of());
+    /** A line as it stands in the current transaction, without its place. */
+    LineView view(LineRecord row) {
+      ObjectNode body = document(row.body());
+      Optional<RuleBody> rule =
+          body.has("divider") ? Optional.empty() : Optional.of(RuleBody.of(body));
+      Lines.Head head =
+          new Lines.Head(
+              row.id(),
+              row.version(),
+              row.shelfId(),
+              row.drawerId().orElse(null),
+              row.place(),
+              row.name(),
+              row.removed());
+      return view(head, rule, "", List.of());
+    }
+
+    private LineView view(
+        Lines.Head head, Optional<RuleBody> rule, String position, List<LineView> inside) {
+      List<ChangeRecord> edits = draft.getOrDefault(head.id(), List.of());
       return new LineView(
-          row.id(),
-          row.version(),
-          divider ? "divider" : "rule",
+          head.id(),
+          head.version(),
+          rule.isPresent() ? "rule" : "divider",
           position,
-          row.name(),
-          divider ? null : RuleBody.of(body),
-          marks(row, edits),
-          divider ? null : before(edits).orElse(null),
+          head.name(),
+          rule.orElse(null),
+          marks(head.removed(), edits),
+          rule.isPresent() ? before(edits).orElse(null) : null,
           inside);
     }
 
@@ -89,7 +146,7 @@ class ShelfReader {
       return identities.ruleFromStored((ObjectNode) json.readTree(stored));
     }
 
-    private List<String> marks(LineRecord row, List<ChangeRecord> edits) {
+    private List<String> marks(boolean removed, List<ChangeRecord> edits) {
       List<String> marks = new ArrayList<>();
       List<String> kinds = edits.stream().map(ChangeRecord::kind).toList();
       boolean added = kinds.contains("add");
@@ -102,7 +159,7 @@ class ShelfReader {
       if (kinds.contains("move") && !added) {
         marks.add("moved");
       }
-      if (row.removed()) {
+      if (removed) {
         marks.add("removed");
       }
       return marks;

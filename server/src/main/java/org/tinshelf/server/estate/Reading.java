@@ -1,0 +1,293 @@
+package org.tinshelf.server.estate;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.tinshelf.core.model.Bay;
+import org.tinshelf.core.model.Estate;
+import org.tinshelf.core.model.Firewall;
+import org.tinshelf.core.model.Line;
+import org.tinshelf.core.model.Rule;
+import org.tinshelf.core.model.RuleAction;
+import org.tinshelf.exchange.document.BadDocumentException;
+import org.tinshelf.exchange.document.DocumentReader;
+import org.tinshelf.exchange.document.Problem;
+import org.tinshelf.server.objects.Identities;
+import org.tinshelf.server.rulebase.LineRecord;
+import org.tinshelf.server.rulebase.Lines;
+import org.tinshelf.server.rulebase.Lines.Head;
+import org.tinshelf.server.rulebase.ShelfRecord;
+import org.tinshelf.server.rulebase.Shelves;
+
+/**
+ * Reads the estate from its rows. A line that is as it was last time is not parsed again, and comes
+ * as the very same object; so an edit of one rule costs the parsing of one rule, and whoever works
+ * on from the estate before sees at once what is new. What a transaction reads of its own changes
+ * is kept once it commits, and forgotten if it does not.
+ */
+@Component
+class Reading {
+
+  /** More unknown lines than this are fetched with all others. */
+  private static final int FEW = 500;
+
+  /**
+   * A line as it was read.
+   *
+   * @param line its drawer, if it has one, left empty
+   */
+  private record Known(long version, Line line) {}
+
+  /** A rule put together with what stands in its drawer. */
+  private record Filled(Line empty, List<Line> inside, Line line) {}
+
+  /** Everything that is known; never changed, but replaced. */
+  private record Memory(
+      Map<String, String> names,
+      Map<Long, Known> lines,
+      Map<Long, Filled> drawers,
+      Map<Long, List<Line>> shelves) {
+    static final Memory NOTHING = new Memory(Map.of(), Map.of(), Map.of(), Map.of());
+  }
+
+  private final EstateStore store;
+  private final Bays bays;
+  private final Firewalls firewalls;
+  private final Shelves shelves;
+  private final Lines lines;
+  private volatile Memory memory = Memory.NOTHING;
+
+  Reading(EstateStore store, Bays bays, Firewalls firewalls, Shelves shelves, Lines lines) {
+    this.store = store;
+    this.bays = bays;
+    this.firewalls = firewalls;
+    this.shelves = shelves;
+    this.lines = lines;
+  }
+
+  /**
+   * The estate as the current transaction sees it.
+   *
+   * @throws BadDocumentException if it is not sound
+   */
+  Estate read() {
+    Identities identities = store.identities();
+    Memory old = memory.names.equals(identities.names()) ? memory : Memory.NOTHING;
+    List<Head> heads = lines.heads().stream().filter(h -> !h.removed()).toList();
+    List<LineRecord> unknown = unknown(heads, old);
+    Estate skeleton = DocumentReader.read(store.document(identities, unknown, true));
+    Map<Long, Known> known = new HashMap<>();
+    for (Head head : heads) {
+      Known was = old.lines.get(head.id());
+      if (was != null && was.version == head.version()) {
+        known.put(head.id(), was);
+      }
+    }
+    Map<String, ShelfRecord> byName = shelvesByName();
+    learn(skeleton, unknown, byName, known);
+    Assembly assembly = new Assembly(heads, known, old);
+    Estate estate =
+        skeleton.withTree(
+            skeleton.bays().stream().map(b -> assembly.bay(b, byName)).toList(),
+            skeleton.firewalls().stream().map(f -> assembly.firewall(f, byName)).toList());
+    keep(new Memory(Map.copyOf(identities.names()), known, assembly.drawers, assembly.made));
+    return estate;
+  }
+
+  private List<LineRecord> unknown(List<Head> heads, Memory old) {
+    List<Long> ids = new ArrayList<>();
+    for (Head head : heads) {
+      Known was = old.lines.get(head.id());
+      if (was == null || was.version != head.version()) {
+        ids.add(head.id());
+      }
+    }
+    if (ids.size() > FEW) {
+      Set<Long> wanted = new HashSet<>(ids);
+      return lines.inOrder().stream().filter(l -> wanted.contains(l.id())).toList();
+    }
+    Map<Long, LineRecord> found =
+        lines.findAllById(ids).stream()
+            .collect(Collectors.toMap(LineRecord::id, Function.identity()));
+    return ids.stream().map(found::get).toList();
+  }
+
+  private Map<String, ShelfRecord> shelvesByName() {
+    Map<Long, String> bayNames =
+        bays.there().stream().collect(Collectors.toMap(BayRecord::id, BayRecord::name));
+    Map<Long, String> firewallNames =
+        firewalls.there().stream()
+            .collect(Collectors.toMap(FirewallRecord::id, FirewallRecord::name));
+    Map<String, ShelfRecord> out = new HashMap<>();
+    for (ShelfRecord shelf : shelves.findAll()) {
+      String owner =
+          shelf
+              .bayId()
+              .map(bayNames::get)
+              .orElseGet(() -> shelf.firewallId().map(firewallNames::get).orElse(null));
+      if (owner != null) {
+        out.put((shelf.bayId().isPresent() ? "bay " : "") + owner + "/" + shelf.part(), shelf);
+      }
+    }
+    return out;
+  }
+
+  /** Takes the lines that were parsed from the estate that holds nothing else. */
+  private static void learn(
+      Estate estate,
+      List<LineRecord> unknown,
+      Map<String, ShelfRecord> byName,
+      Map<Long, Known> known) {
+    Map<Long, List<LineRecord>> byShelf =
+        unknown.stream().collect(Collectors.groupingBy(LineRecord::shelfId));
+    estate.firewalls().forEach(f -> learn(f.own(), byName.get(f.name() + "/own"), byShelf, known));
+    estate.bays().forEach(b -> learn(b, byName, byShelf, known));
+  }
+
+  private static void learn(
+      Bay bay,
+      Map<String, ShelfRecord> byName,
+      Map<Long, List<LineRecord>> byShelf,
+      Map<Long, Known> known) {
+    learn(bay.upper(), byName.get("bay " + bay.name() + "/upper"), byShelf, known);
+    learn(bay.lower(), byName.get("bay " + bay.name() + "/lower"), byShelf, known);
+    bay.bays().forEach(b -> learn(b, byName, byShelf, known));
+  }
+
+  private static void learn(
+      List<Line> read,
+      ShelfRecord shelf,
+      Map<Long, List<LineRecord>> byShelf,
+      Map<Long, Known> known) {
+    if (shelf != null) {
+      List<LineRecord> records = byShelf.getOrDefault(shelf.id(), List.of());
+      for (int i = 0; i < records.size(); i++) {
+        known.put(records.get(i).id(), new Known(records.get(i).version(), read.get(i)));
+      }
+    }
+  }
+
+  /** Keeps what was read: at once, or when the transaction that changed something commits. */
+  private void keep(Memory read) {
+    boolean changing =
+        TransactionSynchronizationManager.isSynchronizationActive()
+            && !TransactionSynchronizationManager.isCurrentTransactionReadOnly();
+    if (!changing) {
+      memory = read;
+      return;
+    }
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            memory = read;
+          }
+        });
+  }
+
+  /** Puts shelves together from their lines. */
+  private static final class Assembly {
+    private final Map<Long, List<Head>> top;
+    private final Map<Long, List<Head>> inDrawers;
+    private final Map<Long, Known> known;
+    private final Memory old;
+    private final Map<Long, Filled> drawers = new HashMap<>();
+    private final Map<Long, List<Line>> made = new HashMap<>();
+
+    Assembly(List<Head> heads, Map<Long, Known> known, Memory old) {
+      this.known = known;
+      this.old = old;
+      top =
+          heads.stream()
+              .filter(h -> h.drawer() == null)
+              .collect(Collectors.groupingBy(Head::shelf));
+      inDrawers =
+          heads.stream()
+              .filter(h -> h.drawer() != null)
+              .collect(Collectors.groupingBy(Head::drawer));
+    }
+
+    Firewall firewall(Firewall firewall, Map<String, ShelfRecord> byName) {
+      String pointer = "/firewalls/0/own/0";
+      return firewall.withOwn(shelf(byName.get(firewall.name() + "/own"), pointer));
+    }
+
+    Bay bay(Bay bay, Map<String, ShelfRecord> byName) {
+      return new Bay(
+          bay.name(),
+          bay.floor(),
+          shelf(byName.get("bay " + bay.name() + "/upper"), "/bays/0/upper/0"),
+          shelf(byName.get("bay " + bay.name() + "/lower"), "/bays/0/lower/0"),
+          bay.bays().stream().map(b -> bay(b, byName)).toList());
+    }
+
+    private List<Line> shelf(ShelfRecord shelf, String pointer) {
+      if (shelf == null) {
+        return List.of();
+      }
+      Set<String> names = new HashSet<>();
+      List<Line> lines = lines(top.getOrDefault(shelf.id(), List.of()), names, pointer);
+      List<Line> before = old.shelves.get(shelf.id());
+      List<Line> kept = before != null && sameElements(before, lines) ? before : lines;
+      made.put(shelf.id(), kept);
+      return kept;
+    }
+
+    private List<Line> lines(List<Head> heads, Set<String> names, String pointer) {
+      List<Line> out = new ArrayList<>(heads.size());
+      for (Head head : heads) {
+        Line line = known.get(head.id()).line;
+        if (line instanceof Rule rule) {
+          if (!names.add(rule.name())) {
+            throw new BadDocumentException(
+                List.of(
+                    new Problem(
+                        pointer + "/name",
+                        "the name '" + rule.name() + "' is taken on this shelf",
+                        "choose another")));
+          }
+          if (rule.action() instanceof RuleAction.Drawer drawer) {
+            line = filled(head.id(), rule, drawer, names, pointer);
+          }
+        }
+        out.add(line);
+      }
+      return out;
+    }
+
+    private Line filled(
+        long id, Rule rule, RuleAction.Drawer drawer, Set<String> names, String pointer) {
+      List<Line> inside = lines(inDrawers.getOrDefault(id, List.of()), names, pointer);
+      Filled was = old.drawers.get(id);
+      Filled now =
+          was != null && was.empty == rule && sameElements(was.inside, inside)
+              ? was
+              : new Filled(
+                  rule,
+                  inside,
+                  rule.withAction(new RuleAction.Drawer(inside, drawer.end(), drawer.log())));
+      drawers.put(id, now);
+      return now.line;
+    }
+
+    private static boolean sameElements(List<Line> a, List<Line> b) {
+      if (a.size() != b.size()) {
+        return false;
+      }
+      for (int i = 0; i < a.size(); i++) {
+        if (a.get(i) != b.get(i)) {
+          return false;
+        }
+      }
+      return true;
+    }
+  }
+}
