@@ -27,6 +27,7 @@ export interface Stale {
 }
 
 const RELOAD_OLDER_THAN = 4000;
+const TREE_PAUSE = 900;
 
 /** One stack, its check, and the edits of its rules. */
 export function useStack() {
@@ -39,6 +40,7 @@ export function useStack() {
   const stale = ref<Stale>();
   const at = ref<{ kind: "firewall" | "bay"; id: number }>();
   let loadedAt = 0;
+  let treeTimer = 0;
 
   const rows = computed(() => (stack.value ? rowsOf(stack.value, check.value, folded.value) : []));
 
@@ -57,6 +59,21 @@ export function useStack() {
     stack.value = newStack;
     check.value = newCheck;
     loadedAt = Date.now();
+  }
+
+  /** The findings alone, where the rows are known already. */
+  async function readCheck() {
+    const where = at.value;
+    if (where?.kind !== "firewall") return;
+    const params = { params: { path: { id: where.id } } };
+    const now = await answer(http.GET("/api/firewalls/{id}/check", params));
+    if (at.value === where) check.value = now;
+  }
+
+  /** The counts in the tree follow when nothing else is asked for a moment. */
+  function treeSoon() {
+    window.clearTimeout(treeTimer);
+    treeTimer = window.setTimeout(() => void refreshEstate(), TREE_PAUSE);
   }
 
   async function open(kind: "firewall" | "bay", id: number) {
@@ -87,13 +104,13 @@ export function useStack() {
   }
 
   /** Does an edit, then brings stack, findings, draft and tree up to date. */
-  async function edit<T>(work: () => Promise<T>): Promise<T | undefined> {
+  async function edit<T>(work: () => Promise<T>, inPlace = false): Promise<T | undefined> {
     try {
       const done = await work();
       trouble.value = "";
       stale.value = undefined;
-      await Promise.all([read(), refreshDraft()]);
-      void refreshEstate();
+      await Promise.all([inPlace ? readCheck() : read(), refreshDraft()]);
+      treeSoon();
       return done;
     } catch (e) {
       if (e instanceof Refused && e.problems.length > 0) {
@@ -118,12 +135,14 @@ export function useStack() {
   const save = (line: Line, rule: Rule, version = line.version) =>
     edit(async () => {
       try {
-        return await answer(
+        const saved = await answer(
           http.PUT("/api/lines/{id}", {
             params: { path: { id: line.id } },
             body: { version, rule },
           }),
         );
+        put([saved]);
+        return saved;
       } catch (e) {
         if (e instanceof Refused && e.current) {
           const says = e.detail;
@@ -133,7 +152,7 @@ export function useStack() {
         }
         throw e;
       }
-    });
+    }, true);
 
   const move = (line: Line, spot: Spot) =>
     edit(() =>
@@ -154,9 +173,39 @@ export function useStack() {
       ),
     );
 
-  /** Several edits as one step; the identities of the lines edited. */
-  const apply = (edits: LineEdit[]) =>
-    edit(async () => (await answer(http.POST("/api/edits", { body: { edits } }))).lines);
+  /**
+   * Several edits as one step; the identities of the lines edited. Where they change nothing but
+   * what rules say, only these rows are put in anew.
+   */
+  async function apply(edits: LineEdit[]): Promise<number[] | undefined> {
+    const inPlace = edits.every((e) => e.op === "change");
+    return edit(async () => {
+      const { lines } = await answer(http.POST("/api/edits", { body: { edits } }));
+      if (inPlace) put(lines);
+      return lines.map((l) => l.id);
+    }, inPlace);
+  }
+
+  /** Puts lines in the place of what they were. */
+  function put(lines: Line[]) {
+    if (!stack.value) return;
+    const byId = new Map(lines.map((l) => [l.id, l]));
+    const within = (all: Line[]): Line[] => {
+      let same = true;
+      const out = all.map((old) => {
+        const now = byId.get(old.id);
+        const inside = old.lines.length > 0 ? within(old.lines) : old.lines;
+        if (!now && inside === old.lines) return old;
+        same = false;
+        return { ...(now ?? old), position: old.position, lines: inside };
+      });
+      return same ? all : out;
+    };
+    stack.value = {
+      ...stack.value,
+      shelves: stack.value.shelves.map((shelf) => ({ ...shelf, lines: within(shelf.lines) })),
+    };
+  }
 
   /** What edits would do to traffic. */
   const attempt = (edits: LineEdit[]) => answer(http.POST("/api/edits/trial", { body: { edits } }));
@@ -168,7 +217,7 @@ export function useStack() {
   async function step(which: "undo" | "redo") {
     await (which === "undo" ? back() : forth());
     await read();
-    void refreshEstate();
+    treeSoon();
   }
 
   return {

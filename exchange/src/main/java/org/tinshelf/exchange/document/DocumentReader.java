@@ -11,11 +11,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import org.tinshelf.core.model.Address;
+import org.tinshelf.core.model.Application;
 import org.tinshelf.core.model.Bay;
 import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.model.FindingSettings;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.model.Floor;
+import org.tinshelf.core.model.Line;
+import org.tinshelf.core.model.Schedule;
+import org.tinshelf.core.model.Service;
+import org.tinshelf.core.model.UserGroup;
 import org.tinshelf.core.model.Zone;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.StreamReadFeature;
@@ -91,6 +97,30 @@ public final class DocumentReader {
     reader.references.check(reader.problems);
     reader.problems.throwIfAny();
     return estate;
+  }
+
+  /**
+   * Reads lines of a shelf on their own, as they would stand in the document of an estate.
+   *
+   * @param around what they may name
+   * @param ofBay whether the shelf belongs to a bay
+   * @throws BadDocumentException with every problem found, its place counted from the list
+   */
+  public static List<Line> lines(JsonNode lines, Estate around, boolean ofBay) {
+    DocumentReader reader = new DocumentReader();
+    References known = reader.references;
+    known.given(References.Kind.ADDRESS, around.addresses().stream().map(Address::name));
+    known.given(References.Kind.SERVICE, around.services().stream().map(Service::name));
+    known.given(References.Kind.APPLICATION, around.applications().stream().map(Application::name));
+    known.given(References.Kind.USER, around.users().stream().map(UserGroup::name));
+    known.given(References.Kind.SCHEDULE, around.schedules().stream().map(Schedule::name));
+    known.given(References.Kind.ZONE, around.zones().stream().map(Zone::name));
+    known.given(References.Kind.FIREWALL, around.firewalls().stream().map(Firewall::name));
+    List<Line> read =
+        reader.rules.shelf(Optional.of(new Cursor(lines, "", reader.problems)), ofBay);
+    known.check(reader.problems);
+    reader.problems.throwIfAny();
+    return read;
   }
 
   private Estate estate(Cursor at) {

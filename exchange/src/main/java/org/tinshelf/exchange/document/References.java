@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 
 /** The names a document gives and uses; finds doubles, loose ends and cycles. */
 final class References {
@@ -42,6 +43,12 @@ final class References {
       at.problem(
           "the " + kind.what + " name '" + name + "' is taken by " + first, "choose another name");
     }
+  }
+
+  /** Takes names for declared that stand elsewhere. */
+  void given(Kind kind, Stream<String> names) {
+    Map<String, String> all = declared.computeIfAbsent(kind, k -> new HashMap<>());
+    names.forEach(name -> all.put(name, ""));
   }
 
   boolean isDeclared(Kind kind, String name) {

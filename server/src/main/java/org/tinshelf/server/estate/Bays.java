@@ -14,4 +14,8 @@ public interface Bays extends JpaRepository<BayRecord, Long> {
   /** One that is in the tree. */
   @Query("select x from BayRecord x where x.removed = false and x.id = ?1")
   Optional<BayRecord> there(long id);
+
+  /** Differs whenever one was added, changed or removed. */
+  @Query("select concat(count(x), ' ', sum(x.edition), ' ', max(x.id)) from BayRecord x")
+  String print();
 }

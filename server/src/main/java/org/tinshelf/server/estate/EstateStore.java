@@ -88,6 +88,23 @@ public class EstateStore {
         .isPresent();
   }
 
+  /** Differs whenever anything but a line was added, changed or removed. */
+  String print() {
+    return String.join(
+        "; ",
+        objects.print(),
+        bays.print(),
+        firewalls.print(),
+        estates.findById((byte) 1).map(e -> "" + e.edition()).orElse(""));
+  }
+
+  /** Stored lines as they stand in a document, drawers empty. */
+  ArrayNode documents(Identities identities, List<LineRecord> some) {
+    ArrayNode out = json.createArrayNode();
+    some.forEach(line -> out.add(identities.ruleFromStored(parse(line.body()))));
+    return out;
+  }
+
   /** Everything that is not removed, as a policy document. */
   public ObjectNode document() {
     return document(identities(), lines.inOrder(), false);

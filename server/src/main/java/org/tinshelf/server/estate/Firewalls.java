@@ -14,4 +14,8 @@ public interface Firewalls extends JpaRepository<FirewallRecord, Long> {
   /** One that is in the tree. */
   @Query("select x from FirewallRecord x where x.removed = false and x.id = ?1")
   Optional<FirewallRecord> there(long id);
+
+  /** Differs whenever one was added, changed or removed. */
+  @Query("select concat(count(x), ' ', sum(x.edition), ' ', max(x.id)) from FirewallRecord x")
+  String print();
 }

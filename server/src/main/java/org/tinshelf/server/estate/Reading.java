@@ -1,6 +1,7 @@
 package org.tinshelf.server.estate;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -49,13 +50,26 @@ class Reading {
   /** A rule put together with what stands in its drawer. */
   private record Filled(Line empty, List<Line> inside, Line line) {}
 
-  /** Everything that is known; never changed, but replaced. */
+  /**
+   * Everything that is known; never changed, but replaced.
+   *
+   * @param print of everything but lines
+   * @param skeleton the estate with no line, or with few
+   */
   private record Memory(
-      Map<String, String> names,
+      String print,
+      Estate skeleton,
+      Identities identities,
       Map<Long, Known> lines,
       Map<Long, Filled> drawers,
       Map<Long, List<Line>> shelves) {
-    static final Memory NOTHING = new Memory(Map.of(), Map.of(), Map.of(), Map.of());
+    static final Memory NOTHING =
+        new Memory("", null, new Identities(), Map.of(), Map.of(), Map.of());
+
+    /** What is left when everything but lines may be another. */
+    Memory lines(Map<String, String> names) {
+      return identities.names().equals(names) ? this : NOTHING;
+    }
   }
 
   private final EstateStore store;
@@ -79,11 +93,12 @@ class Reading {
    * @throws BadDocumentException if it is not sound
    */
   Estate read() {
-    Identities identities = store.identities();
-    Memory old = memory.names.equals(identities.names()) ? memory : Memory.NOTHING;
+    String print = store.print();
+    boolean same = print.equals(memory.print);
+    Identities identities = same ? memory.identities : store.identities();
+    Memory old = memory.lines(identities.names());
     List<Head> heads = lines.heads().stream().filter(h -> !h.removed()).toList();
     List<LineRecord> unknown = unknown(heads, old);
-    Estate skeleton = DocumentReader.read(store.document(identities, unknown, true));
     Map<Long, Known> known = new HashMap<>();
     for (Head head : heads) {
       Known was = old.lines.get(head.id());
@@ -92,14 +107,27 @@ class Reading {
       }
     }
     Map<String, ShelfRecord> byName = shelvesByName();
-    learn(skeleton, unknown, byName, known);
+    Estate skeleton;
+    if (same) {
+      skeleton = old.skeleton;
+      learn(skeleton, identities, unknown, byName.values(), known);
+    } else {
+      skeleton = DocumentReader.read(store.document(identities, unknown, true));
+      learn(skeleton, unknown, byName, known);
+    }
     Assembly assembly = new Assembly(heads, known, old);
     Estate estate =
         skeleton.withTree(
             skeleton.bays().stream().map(b -> assembly.bay(b, byName)).toList(),
             skeleton.firewalls().stream().map(f -> assembly.firewall(f, byName)).toList());
-    keep(new Memory(Map.copyOf(identities.names()), known, assembly.drawers, assembly.made));
+    keep(new Memory(print, skeleton, identities, known, assembly.drawers, assembly.made));
     return estate;
+  }
+
+  /** The names of all objects and firewalls as the current transaction sees them. */
+  Identities identities() {
+    Memory now = memory;
+    return store.print().equals(now.print) ? now.identities : store.identities();
   }
 
   private List<LineRecord> unknown(List<Head> heads, Memory old) {
@@ -138,6 +166,28 @@ class Reading {
       }
     }
     return out;
+  }
+
+  /** Parses lines on their own, where nothing else is new. */
+  private void learn(
+      Estate around,
+      Identities identities,
+      List<LineRecord> unknown,
+      Collection<ShelfRecord> all,
+      Map<Long, Known> known) {
+    Map<Long, List<LineRecord>> byShelf =
+        unknown.stream().collect(Collectors.groupingBy(LineRecord::shelfId));
+    for (ShelfRecord shelf : all) {
+      List<LineRecord> records = byShelf.getOrDefault(shelf.id(), List.of());
+      if (!records.isEmpty()) {
+        List<Line> read =
+            DocumentReader.lines(
+                store.documents(identities, records), around, shelf.bayId().isPresent());
+        for (int i = 0; i < records.size(); i++) {
+          known.put(records.get(i).id(), new Known(records.get(i).version(), read.get(i)));
+        }
+      }
+    }
   }
 
   /** Takes the lines that were parsed from the estate that holds nothing else. */

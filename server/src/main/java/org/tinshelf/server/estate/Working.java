@@ -9,6 +9,7 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.tinshelf.core.model.Estate;
+import org.tinshelf.server.objects.Identities;
 
 /** The estate as it stands with the draft, kept until an edit is committed. */
 @Component
@@ -76,5 +77,10 @@ public class Working {
           }
         });
     return estate;
+  }
+
+  /** The names of all objects and firewalls as the current transaction sees them. */
+  public Identities identities() {
+    return reading.identities();
   }
 }

@@ -10,7 +10,6 @@ import org.tinshelf.exchange.document.BadDocumentException;
 import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.accounts.SignedIn;
 import org.tinshelf.server.estate.Bays;
-import org.tinshelf.server.estate.EstateStore;
 import org.tinshelf.server.estate.Firewalls;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.problems.Refusal;
@@ -28,14 +27,13 @@ public class Editing implements Subject {
   public record Spot(long shelf, Optional<Long> drawer, Optional<Long> after) {}
 
   private static final String RULE_POINTER =
-      "^/(bays/\\d+/)*(firewalls/\\d+/)?(upper|lower|own)/\\d+(/action/drawer/\\d+)*";
+      "^/((bays/\\d+/)*(firewalls/\\d+/)?(upper|lower|own)/)?\\d+(/action/drawer/\\d+)*";
 
   private final Lines lines;
   private final Shelves shelves;
   private final Journal journal;
   private final Bays bays;
   private final Firewalls firewalls;
-  private final EstateStore store;
   private final Working working;
   private final ShelfReader reader;
   private final JsonMapper json;
@@ -46,7 +44,6 @@ public class Editing implements Subject {
       Journal journal,
       Bays bays,
       Firewalls firewalls,
-      EstateStore store,
       Working working,
       ShelfReader reader,
       JsonMapper json) {
@@ -55,7 +52,6 @@ public class Editing implements Subject {
     this.journal = journal;
     this.bays = bays;
     this.firewalls = firewalls;
-    this.store = store;
     this.working = working;
     this.reader = reader;
     this.json = json;
@@ -141,10 +137,11 @@ public class Editing implements Subject {
   /**
    * Does several edits at once, all of them or none.
    *
-   * @return the identities of the lines edited, in the order of the edits
+   * @return the lines edited, in the order of the edits
    */
   @Transactional
-  public List<Long> apply(SignedIn by, List<LineEdit> edits) {
+  public List<LineView> apply(SignedIn by, List<LineEdit> edits) {
+    List<LineRecord> edited = new ArrayList<>();
     List<Long> ids = new ArrayList<>();
     for (LineEdit edit : edits) {
       Spot spot = edit.spot(ids);
@@ -163,9 +160,11 @@ public class Editing implements Subject {
                     "“" + edit.op() + "” is no edit. There are add, change, move and remove.");
           };
       ids.add(line.id());
+      edited.add(line);
     }
     soundOrRefuse();
-    return ids;
+    ShelfReader.Session session = reader.open();
+    return edited.stream().map(session::view).toList();
   }
 
   /** Turns a rule on where it is not, unrecorded, for a trial; says where it stands. */
@@ -261,7 +260,7 @@ public class Editing implements Subject {
   }
 
   private String stored(ObjectNode document) {
-    return json.writeValueAsString(store.identities().ruleToStored(document));
+    return json.writeValueAsString(working.identities().ruleToStored(document));
   }
 
   private static String titleOf(ObjectNode document) {

@@ -23,8 +23,8 @@ class EditsController {
   /** Edits that are done together. */
   record Edits(@Size(min = 1, max = 5000) List<@Valid LineEdit> edits) {}
 
-  /** The lines edited, in the order of the edits. */
-  record Edited(List<Long> lines) {}
+  /** The lines edited, in the order of the edits, without their places. */
+  record Edited(List<LineView> lines) {}
 
   /**
    * A change of a line that was made at some time.

@@ -8,8 +8,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
-import org.tinshelf.server.estate.EstateStore;
 import org.tinshelf.server.estate.TreeWords;
+import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.objects.Identities;
 import org.tinshelf.server.objects.ObjectKind;
 import org.tinshelf.server.objects.ObjectView;
@@ -23,14 +23,14 @@ class ShelfReader {
 
   private final Lines lines;
   private final Changes changes;
-  private final EstateStore store;
+  private final Working working;
   private final TreeWords tree;
   private final JsonMapper json;
 
-  ShelfReader(Lines lines, Changes changes, EstateStore store, TreeWords tree, JsonMapper json) {
+  ShelfReader(Lines lines, Changes changes, Working working, TreeWords tree, JsonMapper json) {
     this.lines = lines;
     this.changes = changes;
-    this.store = store;
+    this.working = working;
     this.tree = tree;
     this.json = json;
   }
@@ -48,7 +48,7 @@ class ShelfReader {
 
   /** What is needed to draw any number of shelves at one moment. */
   final class Session {
-    private final Identities identities = store.identities();
+    private final Identities identities = working.identities();
     private final Map<Long, List<ChangeRecord>> draft =
         changes.ofDraft().stream()
             .filter(c -> c.isOf(Subject.Kind.LINE))
