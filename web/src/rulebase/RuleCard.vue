@@ -76,11 +76,13 @@ const GROUPS: [string, string[]][] = [
   ],
   ["For the record", ["uninspected", "exception"]],
 ];
+/** A stack of thousands of rules has thousands of findings; the first of each kind are enough. */
+const MOST_LISTED = 25;
 const groups = computed(() =>
-  GROUPS.map(([title, kinds]) => ({
-    title,
-    findings: props.all.filter((f) => kinds.includes(f.kind)),
-  })).filter((g) => g.findings.length > 0),
+  GROUPS.map(([title, kinds]) => {
+    const all = props.all.filter((f) => kinds.includes(f.kind));
+    return { title, count: all.length, findings: all.slice(0, MOST_LISTED) };
+  }).filter((g) => g.count > 0),
 );
 
 function named(ref: Ref): string {
@@ -108,7 +110,9 @@ function keep(field: (typeof FIELDS)[number]) {
     <template v-if="!row || !('place' in row)">
       <p class="soft">Select a rule to see what it does, what is wrong with it, and why.</p>
       <section v-for="g in groups" :key="g.title" class="group">
-        <h3>{{ g.title }}</h3>
+        <h3>
+          {{ g.title }} <span class="soft fixed">{{ g.count }}</span>
+        </h3>
         <ul>
           <li v-for="f in g.findings" :key="f.kind + placeOf(f.rule)">
             <SeverityMark :severity="f.severity" />
@@ -118,6 +122,9 @@ function keep(field: (typeof FIELDS)[number]) {
             <span class="soft">{{ KINDS[f.kind]?.toLowerCase() }}</span>
           </li>
         </ul>
+        <p v-if="g.count > g.findings.length" class="soft">
+          and {{ g.count - g.findings.length }} more; <kbd>F</kbd> goes from one to the next
+        </p>
       </section>
     </template>
     <template v-else>
@@ -151,11 +158,12 @@ function keep(field: (typeof FIELDS)[number]) {
           <span class="soft">{{ f.severity }}, {{ f.certainty }}</span>
         </h3>
         <p>{{ f.says }}</p>
-        <ul v-if="f.by.length > 0">
+        <ul v-if="f.by.length > 0" class="named">
           <li v-for="b in f.by" :key="placeOf(b)">
             <button class="plain link" @click="emit('go', placeOf(b))">{{ named(b) }}</button>
             <span v-if="b.position" class="soft fixed at">{{ b.shelf }} {{ b.position }}</span>
           </li>
+          <li v-if="f.more > 0" class="soft">and {{ f.more }} more</li>
         </ul>
         <p v-if="f.witness" class="witness">
           <span class="soft">For example</span> <span class="fixed">{{ f.witness }}</span>

@@ -82,16 +82,16 @@ const tops = computed(() => {
   }
   return out;
 });
+const plates = computed(() =>
+  props.rows.flatMap((row, i) =>
+    row.kind === "plate" || row.kind === "floor" ? [{ row, top: tops.value[i] ?? 0 }] : [],
+  ),
+);
 /** The plate of the shelf that is being looked at, once it has scrolled away. */
 const overhead = computed(() => {
-  const from = virtual.value.scrollOffset ?? 0;
-  let plate: Extract<Row, { kind: "plate" }> | undefined;
-  for (const [i, row] of props.rows.entries()) {
-    if ((tops.value[i] ?? 0) >= from + HEAD) break;
-    if (row.kind === "plate") plate = row;
-    if (row.kind === "floor") plate = undefined;
-  }
-  return plate;
+  const from = (virtual.value.scrollOffset ?? 0) + HEAD;
+  const last = plates.value.filter((p) => p.top < from).at(-1)?.row;
+  return last?.kind === "plate" ? last : undefined;
 });
 
 function show(key: string, align: "auto" | "center" = "auto") {
@@ -200,6 +200,22 @@ function whyNot(row: RuleRow): string {
 const isOpen = (row: Row, c: Column) =>
   props.editing && row.key === props.selected && props.column === c;
 
+/** What a row's looks depend on besides what it says; nothing else draws it again. */
+function looks(row: Row): unknown[] {
+  const here = row.key === props.selected;
+  const over = target.value?.key === row.key ? target.value.below : undefined;
+  return [
+    here,
+    here && props.column,
+    here && props.editing && props.trouble,
+    here && props.editing,
+    props.chosen.has(row.key),
+    faded(row),
+    over,
+    "line" in row ? props.others.get(row.line.id) : undefined,
+  ];
+}
+
 /** The title of the selected divider can be typed over. */
 const titled = (row: Row) =>
   row.kind === "divider" && row.key === props.selected && row.shelf.editable;
@@ -266,7 +282,12 @@ function click(e: MouseEvent, row: Row, column?: Column) {
         <div class="shelf" aria-hidden="true"><ShelfPlate :shelf="overhead.shelf" /></div>
       </div>
       <div :style="{ height: `${before}px` }" />
-      <template v-for="{ row, index } in drawn" :key="row.key">
+      <div
+        v-for="{ row, index } in drawn"
+        :key="row.key"
+        v-memo="[row, index, columns, known, checked, floor, ...looks(row)]"
+        class="slot"
+      >
         <div
           v-if="row.kind === 'plate'"
           class="shelf"
@@ -473,7 +494,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
         >
           <FloorLine :floor="floor" :severity="worst(row.findings)" />
         </div>
-      </template>
+      </div>
       <div :style="{ height: `${after}px` }" />
     </div>
     <p v-if="dragged && said" class="said" role="status">{{ said }}</p>
@@ -564,6 +585,9 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   display: flex;
   align-items: center;
   padding: 0 60px;
+}
+.slot {
+  display: contents;
 }
 .veiled {
   visibility: hidden;

@@ -49,12 +49,20 @@ export function useStack() {
     if (!where) return;
     const params = { params: { path: { id: where.id } } };
     const isFirewall = where.kind === "firewall";
-    const [newStack, newCheck] = await Promise.all([
-      isFirewall
-        ? answer(http.GET("/api/firewalls/{id}/stack", params))
-        : answer(http.GET("/api/bays/{id}/stack", params)),
-      isFirewall ? answer(http.GET("/api/firewalls/{id}/check", params)) : undefined,
-    ]);
+    const checking = isFirewall
+      ? answer(http.GET("/api/firewalls/{id}/check", params))
+      : Promise.resolve(undefined);
+    checking.catch(() => undefined);
+    const newStack = await (isFirewall
+      ? answer(http.GET("/api/firewalls/{id}/stack", params))
+      : answer(http.GET("/api/bays/{id}/stack", params)));
+    if (at.value !== where) return;
+    // Rows are drawn while their findings are still on the way.
+    if (!stack.value) {
+      stack.value = newStack;
+      loading.value = false;
+    }
+    const newCheck = await checking;
     if (at.value !== where) return;
     stack.value = newStack;
     check.value = newCheck;

@@ -38,7 +38,7 @@ final class Installation {
   private final Playwright playwright;
   private final Browser browser;
 
-  private Installation(boolean demo) throws IOException, InterruptedException {
+  private Installation(List<String> asked, boolean demo) throws IOException, InterruptedException {
     Path data = Files.createTempDirectory("tinshelf-e2e");
     log = data.resolve("start.log");
     int port;
@@ -48,9 +48,7 @@ final class Installation {
     List<String> command =
         new ArrayList<>(
             List.of("bin/start", "--port", String.valueOf(port), "--data", data.toString()));
-    if (demo) {
-      command.add("--demo");
-    }
+    command.addAll(asked);
     process =
         new ProcessBuilder(command)
             .directory(ROOT.toFile())
@@ -90,7 +88,7 @@ final class Installation {
   static synchronized Installation get() {
     if (running == null) {
       try {
-        running = new Installation(true);
+        running = new Installation(List.of("--demo"), true);
       } catch (IOException | InterruptedException e) {
         throw new IllegalStateException(e);
       }
@@ -100,8 +98,17 @@ final class Installation {
 
   /** One of its own in which nothing is laid out and nobody has an account. */
   static Installation empty() {
+    return of(List.of(), false);
+  }
+
+  /** One of its own with many rules on one stack. */
+  static Installation large(int rules) {
+    return of(List.of("--demo=large", "--rules", String.valueOf(rules)), true);
+  }
+
+  private static Installation of(List<String> asked, boolean demo) {
     try {
-      return new Installation(false);
+      return new Installation(asked, demo);
     } catch (IOException | InterruptedException e) {
       throw new IllegalStateException(e);
     }

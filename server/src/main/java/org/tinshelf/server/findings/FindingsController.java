@@ -1,8 +1,8 @@
 package org.tinshelf.server.findings;
 
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -65,7 +65,7 @@ class FindingsController {
     FirewallRecord firewall =
         firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
     Check check = checks.of(firewall.name());
-    Map<String, Double> reach = new TreeMap<>();
+    Map<String, Double> reach = new LinkedHashMap<>();
     check.reach().forEach((ref, share) -> reach.put(ref.shelf() + " " + ref.position(), share));
     return new CheckView(check.findings().stream().map(FindingsController::view).toList(), reach);
   }
