@@ -2,15 +2,20 @@
 import { ref, watch } from "vue";
 import { answer, type Cover, http } from "../api/client";
 import type { RuleRow } from "./rows";
+import { settled } from "./settled";
 
 /** One strip per field: what the rule matches, and what those that take its traffic match. */
 const props = defineProps<{ row: RuleRow; firewall: number; stamp: number }>();
 
 const cover = ref<Cover>();
+let turn = 0;
 
 watch(
   () => [props.row.place, props.stamp],
   async () => {
+    const mine = ++turn;
+    await settled();
+    if (mine !== turn) return;
     const at = props.row.place.lastIndexOf(" ");
     const query = {
       shelf: props.row.place.slice(0, at),

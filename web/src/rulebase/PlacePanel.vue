@@ -2,6 +2,7 @@
 import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { answer, http, type Places } from "../api/client";
 import { reachText, type RuleRow } from "./rows";
+import { settled } from "./settled";
 
 /** How a rule would stand where it is, and the place where it would reach what it matches. */
 const props = defineProps<{ row: RuleRow; firewall: number }>();
@@ -18,6 +19,8 @@ watch(
     const mine = ++turn;
     places.value = undefined;
     if (!wanted.value) return;
+    await settled();
+    if (mine !== turn) return;
     const params = {
       path: { id: props.row.line.id },
       query: { firewall: props.firewall },

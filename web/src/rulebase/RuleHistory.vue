@@ -2,12 +2,14 @@
 import { ref, watch } from "vue";
 import { answer, type Change, http, type Past } from "../api/client";
 import { fieldChanges } from "./fields";
+import { settled } from "./settled";
 
 /** A rule's changes: those of the draft, which can be undone, and those sealed before. */
 const props = defineProps<{ line: number; changes: Change[] }>();
 defineEmits<{ undo: [change: number] }>();
 
 const past = ref<Past[]>([]);
+let turn = 0;
 const WORDS: Record<string, string> = {
   add: "added",
   change: "changed",
@@ -18,6 +20,9 @@ const WORDS: Record<string, string> = {
 watch(
   () => [props.line, props.changes.length],
   async () => {
+    const mine = ++turn;
+    await settled();
+    if (mine !== turn) return;
     const params = { params: { path: { id: props.line } } };
     const all = await answer(http.GET("/api/lines/{id}/history", params)).catch(() => []);
     past.value = all.filter((p) => p.revision > 0);

@@ -51,6 +51,11 @@ public final class Recheck {
     return check;
   }
 
+  /** The stack that was checked last. */
+  public Stack stack() {
+    return reading.stack();
+  }
+
   private Check afresh(Stack stack) {
     reading = new Reading(stack);
     judges = new Judges(reading, exceptions);

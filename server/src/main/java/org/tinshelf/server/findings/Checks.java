@@ -29,12 +29,17 @@ public class Checks {
     this.working = working;
   }
 
-  /** The stack of a firewall as it stands now. */
+  /** The stack of a firewall as it stands now; rules that stay are the very same objects. */
   public Stack stack(String firewallName) {
-    Estate estate = working.snapshot().estate();
-    Firewall firewall = firewall(estate, firewallName);
-    LocalDateTime hour = LocalDateTime.now(firewall.timeZone()).truncatedTo(ChronoUnit.HOURS);
-    return new Stacks(estate).of(firewall, hour);
+    of(firewallName);
+    Stack[] out = new Stack[1];
+    kept.computeIfPresent(
+        firewallName,
+        (name, now) -> {
+          out[0] = now.recheck.stack();
+          return now;
+        });
+    return out[0];
   }
 
   private static Firewall firewall(Estate estate, String name) {
