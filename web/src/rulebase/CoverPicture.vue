@@ -43,7 +43,7 @@ const x = (share: number) => Math.round(share * WIDTH * 10) / 10;
     <figure v-for="s in cover.strips" :key="s.field">
       <figcaption>
         {{ s.field }}
-        <span class="soft">{{ s.same ? "all of it is taken" : "" }}</span>
+        <span class="soft">{{ s.same ? "they hold all of it" : "they hold a part" }}</span>
       </figcaption>
       <svg
         :viewBox="`0 0 ${WIDTH} ${13 + s.others.length * 6}`"

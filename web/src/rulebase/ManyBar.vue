@@ -44,9 +44,7 @@ function setLog(e: Event) {
 <template>
   <div class="many" role="toolbar" aria-label="What is done to the chosen rules">
     <b>{{ count }} rules</b>
-    <button class="button" :disabled="locked" @click="emit('toggle')">
-      On or off <kbd>O</kbd>
-    </button>
+    <button class="button" :disabled="locked" @click="emit('toggle')">On, off <kbd>O</kbd></button>
     <button class="button" @click="emit('copy')">Copy <kbd>Ctrl+C</kbd></button>
     <button class="button" :disabled="locked" @click="emit('wrap')">
       Into a drawer <kbd>W</kbd>
@@ -73,26 +71,27 @@ function setLog(e: Event) {
     />
     <button class="button" :disabled="locked" @click="emit('remove')">Remove <kbd>Del</kbd></button>
     <span class="grow" />
-    <button class="button" @click="emit('clear')">Choose none <kbd>Esc</kbd></button>
+    <button class="button" @click="emit('clear')">None <kbd>Esc</kbd></button>
   </div>
 </template>
 
 <style scoped>
 .many {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 7px;
+  gap: 6px;
   padding: 5px 14px;
   border-top: 1px solid var(--brass);
   background: var(--brass-soft);
   white-space: nowrap;
 }
 .button {
-  padding: 3px 8px;
+  padding: 3px 7px;
 }
 input,
 select {
-  width: 74px;
+  width: 66px;
   height: 27px;
   padding: 0 6px;
   border: 1px solid var(--tin-dark);

@@ -55,7 +55,11 @@ onUnmounted(() => window.removeEventListener("keydown", key));
 </script>
 
 <template>
-  <section v-if="places && wanted" class="places" aria-label="Where it stands">
+  <section
+    v-if="places && wanted && (off || places.above)"
+    class="places"
+    aria-label="Where it stands"
+  >
     <p v-if="off">
       Here, were it on, it would decide
       <b>{{ places.reach === 0 ? "nothing" : reachText(places.reach) }}</b> of what it matches.
