@@ -25,13 +25,7 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
    * @param exceptions whether to report the usual specific-above-general too
    */
   public static Check of(Stack stack, boolean exceptions) {
-    return new Judges(new Reading(stack), exceptions).fresh();
-  }
-
-  /** Findings of judged rows. */
-  static Check of(Reading reading) {
-    Said said = new Said(reading);
-    return new Check(said, new Reaches(reading.stack().entries(), said.reaches()));
+    return new Judges(new Reading(stack), exceptions).fresh().check();
   }
 
   /** Says that no budget sufficed for a row. */

@@ -63,10 +63,10 @@ final class Conflicts {
    *
    * @param changed where the rows stand that a change came near
    */
-  void again(Row row, BitSet changed, int update) {
+  void again(Row row, BitSet changed) {
     if (concerns(row)) {
-      List<Row> conflicting = lists.untouched(row.opposed.conflicting, changed, update);
-      List<Row> excepting = lists.untouched(row.opposed.excepting, changed, update);
+      List<Row> conflicting = lists.untouched(row.opposed.conflicting, changed);
+      List<Row> excepting = lists.untouched(row.opposed.excepting, changed);
       List<Row> others = opposed(row, changed);
       if (!others.isEmpty()
           || conflicting != row.opposed.conflicting

@@ -35,9 +35,9 @@ final class FromBelow {
   }
 
   /** The same of a row whose point is as before, after a change in which some lines came. */
-  boolean stillSurelyStays(Row row, List<Row> come, int update) {
+  boolean stillSurelyStays(Row row, List<Row> come) {
     return row.fallsTo != null
-        && row.fallsTo.update == update
+        && !row.fallsTo.gone
         && come.stream()
             .noneMatch(other -> other.decides() && other.area.contains(row.family, row.point));
   }
@@ -70,28 +70,42 @@ final class FromBelow {
     return null;
   }
 
-  /** Judges a row when all below it are judged: sets whether it stays, and what there is to say. */
+  /**
+   * What becomes of a row.
+   *
+   * @param verdict null where there is nothing to say
+   */
+  record Answer(boolean stays, Verdict verdict) {
+    private static final Answer STAYS = new Answer(true, null);
+
+    /** Puts it to the row. */
+    void settle(Row row) {
+      row.stays = stays;
+      row.fromBelow = verdict;
+      row.said();
+    }
+  }
+
+  /** Judges a row when all below it are judged. */
   void judge(Row row) {
-    row.fromBelow = null;
-    row.said();
-    row.stays = true;
+    answer(row).settle(row);
+  }
+
+  /** What becomes of a row if those below it that are said to stay do. */
+  Answer answer(Row row) {
     if (!row.isRule() || row.undecided) {
-      return;
+      return Answer.STAYS;
     }
     if (!row.live()) {
-      row.stays = false;
-      return;
+      return new Answer(false, null);
     }
     if (fallsOtherwise(row, r -> Optional.of(r.stays)) != null) {
-      return;
+      return Answer.STAYS;
     }
     try {
-      if (canGo(row)) {
-        row.stays = false;
-        row.fromBelow = verdict(row);
-      }
+      return canGo(row) ? new Answer(false, verdict(row)) : Answer.STAYS;
     } catch (Remainder.Exhausted e) {
-      row.fromBelow = Check.notDecided(row);
+      return new Answer(true, Check.notDecided(row));
     }
   }
 

@@ -29,7 +29,7 @@ final class Judges {
   }
 
   /** Everything from nothing. */
-  Check fresh() {
+  Said fresh() {
     List<Row> rows = reading.rows();
     List<Row> deciding = rows.stream().filter(Row::decides).toList();
     reading.measureAll(deciding);
@@ -43,7 +43,7 @@ final class Judges {
       }
     }
     reading.each(rows, merging::judge);
-    return Check.of(reading);
+    return new Said(reading);
   }
 
   /** Tells that rows are going to be judged again after another update. */
@@ -63,9 +63,9 @@ final class Judges {
    *
    * @param changed where the rows stand that a change came near
    */
-  void again(Row row, BitSet changed, int update) {
+  void again(Row row, BitSet changed) {
     decided(row);
-    opposed(row, () -> conflicts.again(row, changed, update));
+    opposed(row, () -> conflicts.again(row, changed));
     if (reading.anyLiving()) {
       written(row);
     }

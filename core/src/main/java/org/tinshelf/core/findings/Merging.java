@@ -135,6 +135,8 @@ final class Merging {
     }
     if (lower != null) {
       lower.alikeAbove[field] = upper;
+      boolean agree = upper != null && agree(upper, lower, field);
+      lower.agrees = agree ? lower.agrees | 1 << field : lower.agrees & ~(1 << field);
     }
   }
 
@@ -191,7 +193,7 @@ final class Merging {
     }
     for (int i = 0; i < FIELDS.length; i++) {
       Row upper = row.alikeAbove[i];
-      if (upper != null && agree(upper, row, i) && canMerge(upper, row)) {
+      if ((row.agrees >>> i & 1) == 1 && canMerge(upper, row)) {
         String field = FIELDS[i];
         row.mergeable =
             new Verdict(

@@ -43,6 +43,7 @@ final class Reading {
   private final BoxIndex[] index = new BoxIndex[FAMILIES];
   private final BoxIndex[] widest = new BoxIndex[FAMILIES];
   private final ThreadLocal<Remainder> remainder;
+  private final ThreadLocal<Box[]> few = ThreadLocal.withInitial(() -> new Box[MANY]);
   private int living;
   private int made;
 
@@ -348,16 +349,16 @@ final class Reading {
       }
     }
 
-    /** Those of the boxes above a row that meet this one too. */
-    Box[] among(Box[] sorted, Row lower) {
-      Box[] out = new Box[above(sorted, lower)];
+    /** Puts those of the boxes above a row that meet this one too in {@code out}; how many. */
+    int among(Box[] sorted, Row lower, Box[] out) {
+      int count = above(sorted, lower);
       int n = 0;
-      for (int i = 0; i < out.length; i++) {
+      for (int i = 0; i < count; i++) {
         if (where.get(sorted[i].place().order())) {
           out[n++] = sorted[i];
         }
       }
-      return Arrays.copyOf(out, n);
+      return n;
     }
   }
 
@@ -403,7 +404,8 @@ final class Reading {
       for (int f = 0; f < FAMILIES; f++) {
         for (Box box : row.area.boxes(f)) {
           Box[] own = meeting(f, box);
-          Box[] among = own.length < MANY ? upper.among(own, row) : null;
+          Box[] among = own.length < MANY ? few.get() : null;
+          int count = among == null ? 0 : upper.among(own, row, among);
           for (int i = 0; i < upper.row.area.boxes(f).size(); i++) {
             Optional<Box> both = box.common(upper.row.area.boxes(f).get(i));
             if (both.isPresent()) {
@@ -411,10 +413,9 @@ final class Reading {
               if (takers == null) {
                 Box[] other = upper.boxes.get(f).get(i);
                 takers = other.length < MANY ? other : meetingOnce(f, both.get());
-                takers = Arrays.copyOf(takers, above(takers, row));
+                count = above(takers, row);
               }
-              gain[f] =
-                  gain[f].add(space.left(remainder(), f, both.get(), takers, takers.length).size());
+              gain[f] = gain[f].add(space.left(remainder(), f, both.get(), takers, count).size());
             }
           }
         }

@@ -3,17 +3,13 @@ package org.tinshelf.core.findings;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
 import java.util.stream.IntStream;
-import org.tinshelf.core.model.Rule;
 import org.tinshelf.core.space.Place;
 import org.tinshelf.core.space.Remainder;
-import org.tinshelf.core.stack.Entry;
-import org.tinshelf.core.stack.InOrder;
 import org.tinshelf.core.stack.Stack;
 
 /**
@@ -33,8 +29,8 @@ public final class Recheck {
   private final boolean exceptions;
   private Reading reading;
   private Judges judges;
+  private Said said;
   private Check check;
-  private int updates;
 
   /**
    * Checks a stack for the first time.
@@ -59,7 +55,8 @@ public final class Recheck {
   private Check afresh(Stack stack) {
     reading = new Reading(stack);
     judges = new Judges(reading, exceptions);
-    check = judges.fresh();
+    said = judges.fresh();
+    check = said.check();
     return check;
   }
 
@@ -68,19 +65,12 @@ public final class Recheck {
     if (!comparable(reading.stack(), next)) {
       return afresh(next);
     }
-    List<Row> old = reading.rows();
-    Row[] kept = kept(old, reading.stack().entries(), next.entries());
-    int come = 0;
-    int alive = 0;
-    for (Row row : kept) {
-      come += row == null ? 1 : 0;
-      alive += row == null ? 0 : 1;
-    }
-    if (come + old.size() - alive > MOST_CHANGES) {
+    Lineup lineup = new Lineup(reading.rows(), reading.stack().entries(), next.entries());
+    if (lineup.changes() > MOST_CHANGES) {
       return afresh(next);
     }
     try {
-      return apply(next, kept);
+      return apply(next, lineup);
     } catch (Remainder.Exhausted | IllegalStateException e) {
       return afresh(next);
     }
@@ -103,145 +93,55 @@ public final class Recheck {
         && a.surroundings().settings().equals(b.surroundings().settings());
   }
 
-  /** For each new entry the old row that stays for it, in the same order; null where none does. */
-  private static Row[] kept(List<Row> old, List<Entry> were, List<Entry> entries) {
-    Row[] kept = new Row[entries.size()];
-    int head = 0;
-    int most = Math.min(old.size(), kept.length);
-    while (head < most && same(were.get(head), entries.get(head))) {
-      kept[head] = old.get(head);
-      head++;
-    }
-    int tail = 0;
-    while (tail < most - head
-        && same(were.get(old.size() - 1 - tail), entries.get(kept.length - 1 - tail))) {
-      kept[kept.length - 1 - tail] = old.get(old.size() - 1 - tail);
-      tail++;
-    }
-    Found found = new Found(old.subList(head, old.size() - tail));
-    List<Integer> matched = new ArrayList<>();
-    Row[] fitting = new Row[kept.length];
-    for (int i = head; i < kept.length - tail; i++) {
-      fitting[i] = found.of(entries.get(i));
-      if (fitting[i] != null) {
-        matched.add(i);
-      }
-    }
-    for (int i : InOrder.longest(matched, i -> fitting[i].place.order())) {
-      kept[i] = fitting[i];
-    }
-    return kept;
-  }
-
-  /** Finds the old row of an entry: by the very rule, else by its list and name. */
-  private static final class Found {
-    private final List<Row> rows;
-    private final Map<Rule, Row[]> byRule = new IdentityHashMap<>();
-    private Map<List<Object>, Row> byName;
-
-    Found(List<Row> rows) {
-      this.rows = rows;
-      for (Row row : rows) {
-        row.entry.rule().ifPresent(rule -> put(rule, row));
-      }
-    }
-
-    private void put(Rule rule, Row row) {
-      byRule
-              .computeIfAbsent(rule, r -> new Row[Entry.Kind.values().length])[
-              row.entry.kind().ordinal()] =
-          row;
-    }
-
-    Row of(Entry entry) {
-      Row[] same = entry.rule().map(byRule::get).orElse(null);
-      Row row = same == null ? byName(entry) : same[entry.kind().ordinal()];
-      return row != null && same(row.entry, entry) ? row : null;
-    }
-
-    private Row byName(Entry entry) {
-      if (byName == null) {
-        byName = new HashMap<>();
-        rows.forEach(row -> byName.put(key(row.entry), row));
-      }
-      return byName.get(key(entry));
-    }
-
-    private static List<Object> key(Entry entry) {
-      return List.of(entry.list(), entry.ref().name(), entry.kind());
-    }
-  }
-
-  private static boolean same(Entry a, Entry b) {
-    return a == b
-        || a.kind() == b.kind()
-            && sameRegions(a, b)
-            && a.living() == b.living()
-            && (a.outcome() == b.outcome() || a.outcome().equals(b.outcome()))
-            && a.list().equals(b.list())
-            && (a.rule().orElse(null) == b.rule().orElse(null) || a.rule().equals(b.rule()));
-  }
-
-  private static boolean sameRegions(Entry a, Entry b) {
-    return (a.regions() == b.regions() || a.regions().equals(b.regions()))
-        && (!a.living() || a.widest() == b.widest() || a.widest().equals(b.widest()));
-  }
-
-  private Check apply(Stack next, Row[] kept) {
+  private Check apply(Stack next, Lineup lineup) {
     boolean hadLiving = reading.anyLiving();
     Touched touched = new Touched();
-    updates++;
-    for (Row row : kept) {
-      if (row != null) {
-        row.update = updates;
-      }
+    Row below = lineup.belowMoved();
+    for (Row row : lineup.gone()) {
+      row.gone = true;
+      touched.regroup.addAll(judges.merging().remove(row));
+      reading.remove(row);
+      touch(row, 1, below, touched);
     }
-    for (Row row : reading.rows()) {
-      if (row.update != updates) {
-        touched.regroup.addAll(judges.merging().remove(row));
-        reading.remove(row);
-        touch(row, 1, touched);
-      }
-    }
-    List<Row> rows = new ArrayList<>(kept.length);
     List<Row> come = new ArrayList<>();
-    for (int i = 0; i < kept.length; i++) {
-      Row row = kept[i];
-      if (row == null) {
-        row = reading.row(next.entries().get(i), new Place(i), rows);
-        row.update = updates;
-        row.near = updates;
-        row.turned = updates;
-        come.add(row);
-      }
-      row.place.order(i);
-      row.entry = next.entries().get(i);
-      rows.add(row);
-    }
+    List<Row> rows =
+        lineup.rows(
+            (at, above) -> {
+              Row row = reading.row(next.entries().get(at), new Place(at), above);
+              come.add(row);
+              return row;
+            });
     reading.become(next, rows);
     for (Row row : come) {
       if (row.decides()) {
         reading.measure(row);
       }
-      touch(row, -1, touched);
+      touch(row, -1, below, touched);
       reading.add(row);
       judges.merging().add(row);
       touched.regroup.addAll(Merging.below(row));
       touched.come(row);
     }
-    touched.only(updates);
+    touched.dropGone();
     if (hadLiving != reading.anyLiving()) {
       return afresh(next);
     }
-    judge(touched, come);
-    check = Check.of(reading);
+    RowSet judged = judge(touched, come);
+    said = new Said(reading, said, lineup.head(), lineup.tail(), judged.rows());
+    check = said.check();
     return check;
   }
 
-  private void touch(Row row, int sign, Touched touched) {
+  /**
+   * Notes what a row that goes or comes touches, and adds to what lower rows decide or takes from
+   * it.
+   *
+   * @param end the first row for which all the above is as it was: the row only moves
+   */
+  private void touch(Row row, int sign, Row end, Touched touched) {
     List<Row> lower = new ArrayList<>();
+    int last = end == null ? Integer.MAX_VALUE : end.place.order();
     for (Row other : reading.around(row)) {
-      other.near = updates;
       if (other.place.order() < row.place.order()) {
         touched.above.add(other);
         for (Row next : Merging.below(other)) {
@@ -251,7 +151,7 @@ public final class Recheck {
         }
       } else {
         touched.below(other);
-        if (row.decides() && other.decides()) {
+        if (row.decides() && other.decides() && other.place.order() < last) {
           lower.add(other);
         }
       }
@@ -261,14 +161,15 @@ public final class Recheck {
     }
   }
 
-  private void judge(Touched touched, List<Row> come) {
+  /** Judges what is touched; the rows about which something else may be said now. */
+  private RowSet judge(Touched touched, List<Row> come) {
     List<Row> below = touched.below.rows();
     reading.each(below.stream().filter(Row::decides).toList(), row -> reading.settle(row, come));
     RowSet again = new RowSet();
     again.addAll(below);
     for (Row row : below) {
       if (row.decides() && touched.matters(row)) {
-        row.turned = updates;
+        touched.turned.add(row);
         for (Row other : reading.around(row)) {
           if (other.place.order() > row.place.order()) {
             again.add(other);
@@ -276,39 +177,35 @@ public final class Recheck {
         }
       }
     }
-    BitSet changed = changed();
+    BitSet changed = touched.places();
     judges.begin();
-    reading.each(again.rows(), row -> judge(row, changed));
-    judgeFromBelow(touched, come);
+    reading.each(again.rows(), row -> judge(row, touched.turned, changed));
+    again.addAll(judgeFromBelow(touched, come));
 
     RowSet merges = new RowSet();
     merges.addAll(below);
     merges.addAll(touched.regroup.rows());
     below.forEach(row -> merges.addAll(Merging.below(row)));
     reading.each(merges.rows(), judges.merging()::judge);
+    again.addAll(merges.rows());
+    return again;
   }
 
-  /** Where the rows stand that a change came near, or that began or ceased to decide anything. */
-  private BitSet changed() {
-    BitSet changed = new BitSet();
-    List<Row> rows = reading.rows();
-    for (int i = 0; i < rows.size(); i++) {
-      if (rows.get(i).near == updates || rows.get(i).turned == updates) {
-        changed.set(i);
-      }
-    }
-    return changed;
-  }
-
-  private void judge(Row row, BitSet changed) {
-    if (row.turned == updates || row.undecided || !row.live()) {
+  private void judge(Row row, RowSet turned, BitSet changed) {
+    if (turned.contains(row) || row.undecided || !row.live()) {
       judges.judge(row);
     } else {
-      judges.again(row, changed, updates);
+      judges.again(row, changed);
     }
   }
 
-  private void judgeFromBelow(Touched touched, List<Row> come) {
+  /**
+   * Judges from the bottom up what can go. Most answers hold, so they are worked out side by side
+   * first; one is asked for anew where a row below turns out to stay or to go other than before.
+   *
+   * @return the rows that were judged
+   */
+  private List<Row> judgeFromBelow(Touched touched, List<Row> come) {
     RowSet near = new RowSet();
     near.addAll(touched.below.rows());
     near.addAll(touched.above.rows());
@@ -320,8 +217,7 @@ public final class Recheck {
         i -> {
           Row row = deciding.get(i);
           sure[i] =
-              row.live()
-                  && (fromBelow.stillSurelyStays(row, come, updates) || fromBelow.surelyStays(row));
+              row.live() && (fromBelow.stillSurelyStays(row, come) || fromBelow.surelyStays(row));
         });
     TreeSet<Row> waiting = new TreeSet<>(Comparator.comparing(r -> -r.place.order()));
     for (int i = 0; i < sure.length; i++) {
@@ -330,17 +226,30 @@ public final class Recheck {
         waiting.add(row);
       }
     }
+    List<Row> first = List.copyOf(waiting);
+    FromBelow.Answer[] answers = new FromBelow.Answer[first.size()];
+    reading.each(
+        IntStream.range(0, answers.length), i -> answers[i] = fromBelow.answer(first.get(i)));
+    Map<Row, FromBelow.Answer> ready = new IdentityHashMap<>();
+    for (int i = 0; i < answers.length; i++) {
+      ready.put(first.get(i), answers[i]);
+    }
+    List<Row> judged = new ArrayList<>();
     while (!waiting.isEmpty()) {
       Row row = waiting.pollFirst();
       boolean stayed = row.stays;
-      fromBelow.judge(row);
+      FromBelow.Answer answer = ready.get(row);
+      (answer == null ? fromBelow.answer(row) : answer).settle(row);
+      judged.add(row);
       if (row.stays != stayed) {
         for (Row other : reading.around(row)) {
           if (other.decides() && other.place.order() < row.place.order()) {
+            ready.remove(other);
             waiting.add(other);
           }
         }
       }
     }
+    return judged;
   }
 }

@@ -52,14 +52,8 @@ final class Row {
   /** Whether the line decides something whatever living objects come to contain. */
   boolean surelyLive;
 
-  /** Marks the row as one that stays in the update of this number. */
-  int update;
-
-  /** The number of the update in which a line that shares packets with this one came or went. */
-  int near;
-
-  /** The number of the update in which the line began or ceased to decide anything. */
-  int turned;
+  /** Whether an update took the row out. */
+  boolean gone;
 
   /** Whether the line's point shows that it stays, whatever rules go; and the line it rests on. */
   Row fallsTo;
@@ -71,6 +65,9 @@ final class Row {
   Row[] alikeAbove = NONE;
 
   Row[] alikeBelow = NONE;
+
+  /** The fields for which the nearest rule above does agree in all others, as bits. */
+  int agrees;
 
   private List<Verdict> verdicts;
   private final boolean decides;

@@ -27,9 +27,14 @@ final class RowSet {
     }
   }
 
-  /** Drops the rows that do not stay in an update; they do not come in again. */
-  void only(int update) {
-    rows.removeIf(row -> row.update != update);
+  /** Whether a row was ever added. */
+  boolean contains(Row row) {
+    return ids.get(row.id);
+  }
+
+  /** Drops the rows that are gone; they do not come in again. */
+  void dropGone() {
+    rows.removeIf(row -> row.gone);
   }
 
   /** Not to be changed. */

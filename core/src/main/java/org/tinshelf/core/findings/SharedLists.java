@@ -43,15 +43,15 @@ final class SharedLists {
   }
 
   /** Those that no change came near; the very list where that is all of them. */
-  List<Row> untouched(List<Row> rows, BitSet changed, int update) {
+  List<Row> untouched(List<Row> rows, BitSet changed) {
     return rows.size() < FEW
-        ? withoutTouched(rows, changed, update)
-        : left.computeIfAbsent(new Very(rows), key -> withoutTouched(rows, changed, update));
+        ? withoutTouched(rows, changed)
+        : left.computeIfAbsent(new Very(rows), key -> withoutTouched(rows, changed));
   }
 
-  private static List<Row> withoutTouched(List<Row> rows, BitSet changed, int update) {
+  private static List<Row> withoutTouched(List<Row> rows, BitSet changed) {
     int n = 0;
-    while (n < rows.size() && untouched(rows.get(n), changed, update)) {
+    while (n < rows.size() && untouched(rows.get(n), changed)) {
       n++;
     }
     if (n == rows.size()) {
@@ -60,15 +60,15 @@ final class SharedLists {
     List<Row> out = new ArrayList<>(rows.size());
     out.addAll(rows.subList(0, n));
     for (int i = n + 1; i < rows.size(); i++) {
-      if (untouched(rows.get(i), changed, update)) {
+      if (untouched(rows.get(i), changed)) {
         out.add(rows.get(i));
       }
     }
     return List.copyOf(out);
   }
 
-  private static boolean untouched(Row row, BitSet changed, int update) {
-    return row.update == update && !changed.get(row.place.order());
+  private static boolean untouched(Row row, BitSet changed) {
+    return !row.gone && !changed.get(row.place.order());
   }
 
   /** Both, in stack order; neither holds a row of the other. */

@@ -14,6 +14,9 @@ final class Touched {
   /** Rows with another neighbour among those they may be merged with. */
   final RowSet regroup = new RowSet();
 
+  /** Rows that began or ceased to decide anything, or to do so surely; those that came too. */
+  final RowSet turned = new RowSet();
+
   private final BitSet wasLive = new BitSet();
   private final BitSet wasSure = new BitSet();
 
@@ -28,6 +31,7 @@ final class Touched {
   /** Notes a row that came, which matters to all it meets. */
   void come(Row row) {
     below(row);
+    turned.add(row);
     wasLive.set(row.id, !row.live());
   }
 
@@ -36,10 +40,18 @@ final class Touched {
     return wasLive.get(row.id) != row.live() || wasSure.get(row.id) != row.surelyLive;
   }
 
+  /** Where the rows stand that share packets with one that came or went, and those that came. */
+  BitSet places() {
+    BitSet places = new BitSet();
+    below.rows().forEach(row -> places.set(row.place.order()));
+    above.rows().forEach(row -> places.set(row.place.order()));
+    return places;
+  }
+
   /** Drops the rows that are gone. */
-  void only(int update) {
-    below.only(update);
-    above.only(update);
-    regroup.only(update);
+  void dropGone() {
+    below.dropGone();
+    above.dropGone();
+    regroup.dropGone();
   }
 }

@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
 import java.util.stream.IntStream;
 
 /**
@@ -30,6 +31,7 @@ public final class BoxIndex {
   private static final int MOST_WAITING = 256;
   private static final int MOST_REMEMBERED = 36_000_000;
   private static final int MOST_OF_BLOCK = 12_000_000;
+  private static final int FEW = 512;
   private static final int MANY = 4_096;
   private static final int BLOCK = 1_024;
 
@@ -207,9 +209,7 @@ public final class BoxIndex {
   public void add(Box box) {
     forgetStrangers();
     Box[] met = find(box);
-    for (Box other : met) {
-      answers.computeIfPresent(other, (key, answer) -> with(answer, box));
-    }
+    each(met, other -> answers.computeIfPresent(other, (key, answer) -> with(answer, box)));
     remember(box, with(met, box));
     waiting.add(box);
     tidy();
@@ -218,14 +218,18 @@ public final class BoxIndex {
   /** Takes a box out. */
   public void remove(Box box) {
     forgetStrangers();
-    for (Box other : meeting(box)) {
-      answers.computeIfPresent(other, (key, answer) -> without(answer, box));
-    }
+    each(
+        meeting(box),
+        other -> answers.computeIfPresent(other, (key, answer) -> without(answer, box)));
     answers.remove(box);
     if (!waiting.remove(box)) {
       gone.add(box);
       tidy();
     }
+  }
+
+  private static void each(Box[] boxes, Consumer<Box> action) {
+    (boxes.length < FEW ? Arrays.stream(boxes) : Arrays.stream(boxes).parallel()).forEach(action);
   }
 
   private void forgetStrangers() {

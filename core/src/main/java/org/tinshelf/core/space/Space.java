@@ -1,8 +1,6 @@
 package org.tinshelf.core.space;
 
-import java.math.BigDecimal;
 import java.math.BigInteger;
-import java.math.MathContext;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -196,18 +194,15 @@ public final class Space {
       if (equals(whole)) {
         return 1;
       }
-      BigDecimal sum = BigDecimal.ZERO;
+      double sum = 0;
       int families = 0;
       for (int family = 0; family < 2; family++) {
         if (whole.of(family).signum() > 0) {
           families++;
-          sum =
-              sum.add(
-                  new BigDecimal(of(family))
-                      .divide(new BigDecimal(whole.of(family)), MathContext.DECIMAL64));
+          sum += of(family).doubleValue() / whole.of(family).doubleValue();
         }
       }
-      double mean = sum.divide(BigDecimal.valueOf(families), MathContext.DECIMAL64).doubleValue();
+      double mean = sum / families;
       return Math.min(Math.max(mean, Double.MIN_NORMAL), Math.nextDown(1.0));
     }
   }

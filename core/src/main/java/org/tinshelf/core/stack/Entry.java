@@ -38,6 +38,11 @@ public record Entry(
     FLOOR
   }
 
+  /** The same line where its rule, or the drawer it stands in, has another number. */
+  Entry renumbered(int number) {
+    return new Entry(kind, ref.renumbered(number), regions, widest, outcome, living, list, rule);
+  }
+
   /** Whether the packet is one the line matches. */
   public boolean matches(Packet packet, Universe universe) {
     return regions.stream().allMatch(r -> r.contains(packet, universe));

@@ -51,11 +51,17 @@ final class Flattening {
    * What a rule's own fields come down to on one firewall.
    *
    * @param widest the same object as {@code own} where no living object takes part
+   * @param always whether it holds at all times
    * @param alone what an entry outside any drawer has
    * @param outcome absent for a drawer's own rule
    */
   record Resolved(
-      Region own, Region widest, boolean living, Enclosing alone, Optional<Outcome> outcome) {}
+      Region own,
+      Region widest,
+      boolean living,
+      boolean always,
+      Enclosing alone,
+      Optional<Outcome> outcome) {}
 
   private final Catalogue catalogue;
   private final Memory memory;
@@ -120,23 +126,19 @@ final class Flattening {
   }
 
   private Sheet read(Stacks.Shelf shelf) {
-    Sheet old = memory.sheet(shelf.name());
+    String name = shelf.name();
+    Sheet old = memory.sheet(name);
     Sheet sheet = new Sheet(shelf.lines());
     int head = sheet.sameHead(old);
     int tail = sheet.sameTail(old, head);
     sheet.takeHead(old, head);
-    Enclosing none = new Enclosing(List.of(), List.of(), false, shelf.name());
+    Enclosing none = new Enclosing(List.of(), List.of(), false, name);
     int count = shelf.lines().size();
-    for (int i = head; i < count; i++) {
-      int left = count - i;
-      if (left == tail && sheet.numbers[i] == old.numbers[old.lines.size() - left]) {
-        sheet.takeTail(old, tail);
-        break;
-      }
+    for (int i = head; i < count - tail; i++) {
       sheet.numbers[i + 1] = sheet.numbers[i];
       if (shelf.lines().get(i) instanceof Rule rule) {
         sheet.numbers[i + 1]++;
-        Reader reader = new Reader(shelf.name(), sheet.entries);
+        Reader reader = new Reader(name, sheet.entries);
         reader.read("" + sheet.numbers[i + 1], rule, none);
         Sheet.Note note = reader.note(i, rule);
         if (!note.isEmpty()) {
@@ -145,6 +147,7 @@ final class Flattening {
       }
       sheet.starts[i + 1] = sheet.entries.size();
     }
+    sheet.takeTail(old, tail);
     return sheet;
   }
 
@@ -221,7 +224,7 @@ final class Flattening {
         return;
       }
       Resolved resolved = memory.of(rule, r -> resolve(r, outer.list));
-      if (!resolved.own().when().equals(When.ALWAYS)) {
+      if (!resolved.always()) {
         seen.add(resolved.own().when());
       }
       Enclosing inner =
@@ -271,7 +274,8 @@ final class Flattening {
         rule.action() instanceof RuleAction.Decide decide
             ? Optional.of(outcome(decide.action(), rule.log(), rule))
             : Optional.empty();
-    return new Resolved(own, widest, living, none.with(own, widest, living), outcome);
+    boolean always = own.when().equals(When.ALWAYS);
+    return new Resolved(own, widest, living, always, none.with(own, widest, living), outcome);
   }
 
   private boolean living(Members members) {

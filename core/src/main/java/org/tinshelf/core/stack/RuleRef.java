@@ -13,6 +13,12 @@ public record RuleRef(String shelf, String position, String name) {
   /** What decides where no rule does. */
   public static final RuleRef FLOOR = new RuleRef("floor", "", "");
 
+  /** The same rule where it, or the drawer it stands in, has another number on its shelf. */
+  RuleRef renumbered(int number) {
+    int dot = position.indexOf('.');
+    return new RuleRef(shelf, dot < 0 ? "" + number : number + position.substring(dot), name);
+  }
+
   /** Whether this stands for the floor. */
   public boolean isFloor() {
     return equals(FLOOR);

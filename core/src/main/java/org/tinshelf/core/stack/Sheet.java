@@ -7,8 +7,8 @@ import org.tinshelf.core.space.When;
 
 /**
  * One shelf as it was read for one firewall: its entries, and where those of each line begin. A
- * shelf that is read again takes over the lines it begins and ends with, as long as they keep their
- * numbers.
+ * shelf that is read again takes over the lines it begins and ends with; those that come to stand
+ * elsewhere get other numbers.
  */
 final class Sheet {
 
@@ -28,12 +28,14 @@ final class Sheet {
       return whens.isEmpty() && expired.isEmpty() && users.isEmpty() && nested == 0;
     }
 
-    private Note moved(int lines, int entries) {
+    private Note moved(int to, int entries, int number) {
       List<Stack.LeftOut> out =
           expired.stream()
-              .map(e -> new Stack.LeftOut(e.ref(), e.rule(), e.before() + entries))
+              .map(
+                  e ->
+                      new Stack.LeftOut(e.ref().renumbered(number), e.rule(), e.before() + entries))
               .toList();
-      return new Note(line + lines, whens, out, users, nested);
+      return new Note(to, whens, out, users, nested);
     }
   }
 
@@ -89,18 +91,31 @@ final class Sheet {
     old.notes.stream().filter(n -> n.line < count).forEach(notes::add);
   }
 
-  /** Takes over the last lines of an older sheet, whose numbers are the same there. */
+  /** Takes over the last lines of an older sheet, after those before them are read. */
   void takeTail(Sheet old, int count) {
     int from = lines.size() - count;
     int oldFrom = old.lines.size() - count;
     int shift = entries.size() - old.starts[oldFrom];
-    entries.addAll(old.entries.subList(old.starts[oldFrom], old.entries.size()));
+    int further = numbers[from] - old.numbers[oldFrom];
     for (int i = 0; i <= count; i++) {
       starts[from + i] = old.starts[oldFrom + i] + shift;
+      numbers[from + i] = old.numbers[oldFrom + i] + further;
     }
-    System.arraycopy(old.numbers, oldFrom, numbers, from, count + 1);
-    old.notes.stream()
-        .filter(n -> n.line >= oldFrom)
-        .forEach(n -> notes.add(n.moved(from - oldFrom, shift)));
+    if (further == 0) {
+      entries.addAll(old.entries.subList(old.starts[oldFrom], old.entries.size()));
+    } else {
+      for (int i = oldFrom; i < old.lines.size(); i++) {
+        int number = old.numbers[i + 1] + further;
+        for (Entry entry : old.entries.subList(old.starts[i], old.starts[i + 1])) {
+          entries.add(entry.renumbered(number));
+        }
+      }
+    }
+    for (Note note : old.notes) {
+      if (note.line >= oldFrom) {
+        int to = note.line + from - oldFrom;
+        notes.add(note.moved(to, shift, numbers[to + 1]));
+      }
+    }
   }
 }
