@@ -16,11 +16,7 @@ watch(
     const mine = ++turn;
     await settled();
     if (mine !== turn) return;
-    const at = props.row.place.lastIndexOf(" ");
-    const query = {
-      shelf: props.row.place.slice(0, at),
-      position: props.row.place.slice(at + 1),
-    };
+    const query = { shelf: props.row.shelf.name, position: props.row.line.position };
     const params = { path: { id: props.firewall }, query };
     cover.value = await answer(http.GET("/api/firewalls/{id}/cover", { params })).catch(
       () => undefined,

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from "vue";
-import { type Change, type Finding, type Ref, type Rule } from "../api/client";
+import { type Change, type Finding, type Rule, type RuleName } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CoverPicture from "./CoverPicture.vue";
 import PlacePanel from "./PlacePanel.vue";
-import { placeOf, reachText, type Row } from "./rows";
+import { type Checked, placeOf } from "./checked";
+import { reachText, type Row, standsAt } from "./rows";
 import RuleHistory from "./RuleHistory.vue";
 import { sentence } from "./sentence";
 import SeverityMark from "./SeverityMark.vue";
@@ -13,7 +14,8 @@ const props = defineProps<{
   row?: Row;
   firewall?: number;
   changes: Change[];
-  all: Finding[];
+  checked?: Checked;
+  where: (place: string) => string;
 }>();
 const emit = defineEmits<{
   go: [place: string];
@@ -78,16 +80,21 @@ const GROUPS: [string, string[]][] = [
 ];
 /** A stack of thousands of rules has thousands of findings; the first of each kind are enough. */
 const MOST_LISTED = 25;
+const found = computed(() =>
+  [...(props.checked?.at.values() ?? [])].flatMap((r) =>
+    r.findings.map((f) => ({ ...f, rule: r.rule })),
+  ),
+);
 const groups = computed(() =>
   GROUPS.map(([title, kinds]) => {
-    const all = props.all.filter((f) => kinds.includes(f.kind));
+    const all = found.value.filter((f) => kinds.includes(f.kind));
     return { title, count: all.length, findings: all.slice(0, MOST_LISTED) };
   }).filter((g) => g.count > 0),
 );
 
-function named(ref: Ref): string {
+function named(ref: RuleName): string {
   if (ref.shelf === "floor") return "the floor";
-  return ref.position.endsWith(".end") ? `the end of ${ref.name}` : ref.name;
+  return ref.end ? `the end of ${ref.name}` : ref.name;
 }
 
 const FIELDS = ["note", "owner", "ticket"] as const;
@@ -132,7 +139,7 @@ function keep(field: (typeof FIELDS)[number]) {
         <h2 v-if="row.kind === 'rule'">{{ row.rule.name }}</h2>
         <h2 v-else-if="row.kind === 'end'">End of {{ row.rule.name }}</h2>
         <h2 v-else>Floor</h2>
-        <p v-if="row.kind !== 'floor'" class="soft fixed">{{ row.place }}</p>
+        <p v-if="row.kind !== 'floor'" class="soft fixed">{{ standsAt(row) }}</p>
       </header>
       <template v-if="rule">
         <p class="says">{{ sentence(rule.rule) }}</p>
@@ -161,7 +168,7 @@ function keep(field: (typeof FIELDS)[number]) {
         <ul v-if="f.by.length > 0" class="named">
           <li v-for="b in f.by" :key="placeOf(b)">
             <button class="plain link" @click="emit('go', placeOf(b))">{{ named(b) }}</button>
-            <span v-if="b.position" class="soft fixed at">{{ b.shelf }} {{ b.position }}</span>
+            <span class="soft fixed at">{{ where(placeOf(b)) }}</span>
           </li>
           <li v-if="f.more > 0" class="soft">and {{ f.more }} more</li>
         </ul>

@@ -12,7 +12,7 @@ import GridFace from "./GridFace.vue";
 import ManyBar from "./ManyBar.vue";
 import MoveBox from "./MoveBox.vue";
 import RuleCard from "./RuleCard.vue";
-import { worst, type Row, type RuleRow } from "./rows";
+import { standsAt, worst, type Row, type RuleRow } from "./rows";
 import SkeletonPanel from "./SkeletonPanel.vue";
 import StackTable from "./StackTable.vue";
 import StaleNotice from "./StaleNotice.vue";
@@ -143,8 +143,17 @@ async function keep(r: RuleRow, rule: Rule) {
   if (saved || stale.value) editing.value = false;
 }
 
+const byPlace = computed(
+  () => new Map(s.rows.value.flatMap((r) => ("place" in r ? [[r.place, r] as const] : []))),
+);
+/** Where what is named so stands now; nothing for what cannot be seen. */
+function where(place: string): string {
+  const at = byPlace.value.get(place);
+  return at?.kind === "rule" || at?.kind === "end" ? standsAt(at) : "";
+}
+
 function go(place: string) {
-  const to = s.rows.value.find((r) => "place" in r && r.place === place);
+  const to = byPlace.value.get(place);
   if (!to) return;
   if (!rows.value.includes(to)) filter.value = "";
   selection.only(to.key);
@@ -200,7 +209,7 @@ function dragOver(dragged: RuleRow, onto: Row, below: boolean) {
 
 const most = computed(() =>
   ruleRow.value
-    ? listOf(ruleRow.value.shelf.lines, ruleRow.value.line.id).filter(
+    ? listOf(actions.linesOf(ruleRow.value), ruleRow.value.line.id).filter(
         (l) => l.kind === "rule" && !l.marks.includes("removed"),
       ).length
     : 0,
@@ -280,7 +289,10 @@ const dead = computed(
     ).length,
 );
 const total = computed(
-  () => s.check.value?.findings.filter((f) => f.severity !== "info").length ?? 0,
+  () =>
+    [...(s.checked.value?.at.values() ?? [])]
+      .flatMap((r) => r.findings)
+      .filter((f) => f.severity !== "info").length,
 );
 
 /** Nothing changes under an open cell. */
@@ -418,7 +430,7 @@ onUnmounted(() => {
         :known="objectsByName"
         :objects="objects"
         :zones="zones"
-        :checked="s.check.value !== undefined"
+        :checked="s.checked.value !== undefined"
         :floor="stack.floor"
         @select="select"
         @edit="edit"
@@ -452,7 +464,8 @@ onUnmounted(() => {
       :row="row"
       :firewall="kind === 'firewall' ? id : undefined"
       :changes="draft"
-      :all="s.check.value?.findings ?? []"
+      :checked="s.checked.value"
+      :where="where"
       @go="go"
       @save="(r: Rule) => ruleRow && s.save(ruleRow.line, r)"
       @toggle="actions.toggle"

@@ -11,7 +11,8 @@ import ReachBar from "./ReachBar.vue";
 import SeverityMark from "./SeverityMark.vue";
 import ShelfPlate from "./ShelfPlate.vue";
 import StackRuler from "./StackRuler.vue";
-import { HEIGHTS, placeOf, type Row, type RuleRow, whatOf, worst } from "./rows";
+import { placeOf } from "./checked";
+import { HEIGHTS, type Row, type RuleRow, whatOf, worst } from "./rows";
 
 const props = defineProps<{
   rows: Row[];

@@ -1,56 +1,8 @@
 import { describe, expect, it } from "vitest";
-import type { Check, Line, Rule, Stack } from "../api/client";
-import { emptyRule } from "./emptyRule";
+import { merged } from "./checked";
 import { reachText, rowsOf, worst } from "./rows";
 import { sentence } from "./sentence";
-
-const rule: Rule = { ...emptyRule("r"), on: true };
-
-function line(id: number, position: string, more: Partial<Rule> = {}, lines: Line[] = []): Line {
-  return {
-    id,
-    version: 0,
-    kind: "rule",
-    position,
-    name: `r${id}`,
-    rule: { ...rule, name: `r${id}`, ...more },
-    marks: [],
-    lines,
-  };
-}
-
-const divider: Line = {
-  id: 9,
-  version: 0,
-  kind: "divider",
-  position: "",
-  name: "d",
-  marks: [],
-  lines: [],
-};
-
-function stack(lines: Line[]): Stack {
-  return {
-    id: 1,
-    name: "fw",
-    kind: "firewall",
-    zones: [],
-    shelves: [
-      {
-        id: 1,
-        name: "fw/own",
-        owner: "fw",
-        ownerKind: "firewall",
-        ownerId: 1,
-        part: "own",
-        editable: true,
-        rules: lines.length,
-        lines,
-      },
-    ],
-    floor: { kind: "closed", log: true, setBy: "" },
-  };
-}
+import { divider, line, rule, stack } from "./testing";
 
 describe("rows of a stack", () => {
   it("open drawers in place, with their end, and close with the floor", () => {
@@ -75,26 +27,52 @@ describe("rows of a stack", () => {
     expect(rows[2]).toMatchObject({ hidden: 2 });
   });
 
-  it("carry the reach and the findings of their place", () => {
-    const check: Check = {
-      reach: { "fw/own 1": 0 },
-      findings: [
-        {
-          kind: "shadowed",
-          severity: "high",
-          certainty: "always",
-          rule: { shelf: "fw/own", position: "1", name: "r1" },
-          by: [],
-          more: 0,
-          reach: 0,
-          witness: "",
-          says: "",
-        },
-      ],
-    };
-    const row = rowsOf(stack([line(1, "1")]), check, new Set())[1];
+  const shadowed = {
+    kind: "shadowed",
+    severity: "high",
+    certainty: "always",
+    by: [],
+    more: 0,
+    witness: "",
+    says: "",
+  };
+  const said = (name: string, reach: number | undefined, ...findings: (typeof shadowed)[]) => ({
+    rule: { shelf: "fw/own", name, end: false },
+    reach,
+    findings,
+  });
+
+  it("carry the reach and the findings of their rule, wherever it stands", () => {
+    const checked = merged(undefined, {
+      version: "1",
+      whole: true,
+      rules: [said("r1", 0, shadowed)],
+    });
+    const row = rowsOf(stack([line(7, "1"), line(1, "2")]), checked, new Set())[2];
     expect(row).toMatchObject({ reach: 0 });
     expect(row && "findings" in row && worst(row.findings)).toBe("high");
+  });
+
+  it("stay the very same where nothing about them changes", () => {
+    const lines = [line(1, "1"), line(2, "2")];
+    const first = merged(undefined, {
+      version: "1",
+      whole: true,
+      rules: [said("r1", 1), said("r2", 0, shadowed)],
+    });
+    const before = rowsOf(stack(lines), first, new Set());
+    const second = merged(first, { version: "2", whole: false, rules: [said("r2", 1)] });
+    const after = rowsOf(stack(lines), second, new Set(), before);
+    expect(after[1]).toBe(before[1]);
+    expect(after[2]).not.toBe(before[2]);
+    expect(after[2]).toMatchObject({ reach: 1, findings: [] });
+  });
+
+  it("lose what was said of rules that take no part any more", () => {
+    const first = merged(undefined, { version: "1", whole: true, rules: [said("r1", 1)] });
+    const second = merged(first, { version: "2", whole: false, rules: [said("r1", undefined)] });
+    expect(second.at.size).toBe(0);
+    expect(merged(second, { version: "2", whole: false, rules: [] })).toBe(second);
   });
 });
 

@@ -1,13 +1,17 @@
-import type { Check, Finding, Line, Ref, Rule, Shelf, Stack } from "../api/client";
+import type { Finding, Line, Rule, Shelf, Stack } from "../api/client";
+import { type Checked, NONE, placeIn } from "./checked";
+
+/** What rows need to know of their shelf; its lines change under them. */
+export type ShelfHead = Omit<Shelf, "lines" | "rules">;
 
 /** One row of a drawn stack; `key` is stable while the row's line lives. */
 export type Row =
   | { kind: "plate"; key: string; shelf: Shelf }
-  | { kind: "divider"; key: string; shelf: Shelf; line: Line; folded: boolean; hidden: number }
+  | { kind: "divider"; key: string; shelf: ShelfHead; line: Line; folded: boolean; hidden: number }
   | {
       kind: "rule";
       key: string;
-      shelf: Shelf;
+      shelf: ShelfHead;
       line: Line;
       rule: Rule;
       depth: number;
@@ -19,7 +23,7 @@ export type Row =
   | {
       kind: "end";
       key: string;
-      shelf: Shelf;
+      shelf: ShelfHead;
       line: Line;
       rule: Rule;
       depth: number;
@@ -32,96 +36,104 @@ export type Row =
 
 export type RuleRow = Extract<Row, { kind: "rule" }>;
 
-/** Where a finding's rule stands, as rows are named. */
-export function placeOf(ref: Ref): string {
-  return ref.shelf === "floor" ? "floor" : `${ref.shelf} ${ref.position}`;
+/** Where a rule or end stands, for people. */
+export function standsAt(row: Extract<Row, { kind: "rule" | "end" }>): string {
+  return `${row.shelf.name} ${row.line.position}${row.kind === "end" ? ".end" : ""}`;
 }
 
-/** The stack as rows from top to bottom, with what the check says of each. */
-export function rowsOf(stack: Stack, check: Check | undefined, folded: Set<number>): Row[] {
-  const findings = new Map<string, Finding[]>();
-  for (const f of check?.findings ?? []) {
-    const place = placeOf(f.rule);
-    findings.set(place, [...(findings.get(place) ?? []), f]);
-  }
+/**
+ * The stack as rows from top to bottom, with what the check says of each.
+ *
+ * @param before the rows as they were; those that are as before stay the very same
+ */
+export function rowsOf(
+  stack: Stack,
+  checked: Checked | undefined,
+  folded: Set<number>,
+  before: Row[] = [],
+): Row[] {
+  const known = new Map(before.map((r) => [r.key, r]));
   const rows: Row[] = [];
+  const push = (row: Row) => {
+    const old = known.get(row.key);
+    const kept = old && alike(old, row) ? old : row;
+    rows.push(kept);
+    return kept;
+  };
+  const said = (place: string) => {
+    const rule = checked?.at.get(place);
+    return { place, reach: rule?.reach, findings: rule?.findings ?? NONE };
+  };
+
+  const draw = (shelf: ShelfHead, all: Line[], depth: number, drawer?: number) => {
+    let hiding: Line | undefined;
+    let hidden = 0;
+    const divide = () => {
+      if (hiding)
+        push({ kind: "divider", key: `l${hiding.id}`, shelf, line: hiding, folded: true, hidden });
+      hiding = undefined;
+      hidden = 0;
+    };
+    for (const line of all) {
+      if (line.kind === "divider") {
+        divide();
+        if (folded.has(line.id)) hiding = line;
+        else push({ kind: "divider", key: `l${line.id}`, shelf, line, folded: false, hidden: 0 });
+        continue;
+      }
+      if (hiding) {
+        hidden++;
+        continue;
+      }
+      const rule = line.rule;
+      if (!rule) continue;
+      const place = line.position ? placeIn(shelf.name, line.name) : `gone ${line.id}`;
+      push({ kind: "rule", key: `l${line.id}`, shelf, line, rule, depth, drawer, ...said(place) });
+      if (rule.action !== "drawer" || folded.has(line.id)) continue;
+      draw(shelf, line.lines, depth + 1, line.id);
+      if (line.position && rule.end !== "pass on") {
+        const end = placeIn(shelf.name, line.name, true);
+        push({
+          kind: "end",
+          key: `x${line.id}`,
+          shelf,
+          line,
+          rule,
+          depth: depth + 1,
+          ...said(end),
+        });
+      }
+    }
+    divide();
+  };
+
   for (const shelf of stack.shelves) {
-    rows.push({ kind: "plate", key: `s${shelf.id}`, shelf });
-    if (shelf.lines.length === 0) rows.push({ kind: "empty", key: `e${shelf.id}`, shelf });
-    lines(rows, shelf, shelf.lines, 0, undefined, check, findings, folded);
+    const { lines, ...head } = shelf;
+    push({ kind: "plate", key: `s${shelf.id}`, shelf });
+    if (lines.length === 0) push({ kind: "empty", key: `e${shelf.id}`, shelf });
+    draw(head, lines, 0);
   }
   if (stack.floor)
-    rows.push({
-      kind: "floor",
-      key: "floor",
-      place: "floor",
-      findings: findings.get("floor") ?? [],
-    });
+    push({ kind: "floor", key: "floor", place: "floor", findings: said("floor").findings });
   return rows;
 }
 
-function lines(
-  rows: Row[],
-  shelf: Shelf,
-  all: Line[],
-  depth: number,
-  drawer: number | undefined,
-  check: Check | undefined,
-  findings: Map<string, Finding[]>,
-  folded: Set<number>,
-) {
-  let hiding: Extract<Row, { kind: "divider" }> | undefined;
-  for (const line of all) {
-    if (line.kind === "divider") {
-      const fold = folded.has(line.id);
-      const row: Row = {
-        kind: "divider",
-        key: `l${line.id}`,
-        shelf,
-        line,
-        folded: fold,
-        hidden: 0,
-      };
-      rows.push(row);
-      hiding = fold ? row : undefined;
-      continue;
-    }
-    if (hiding) {
-      hiding.hidden++;
-      continue;
-    }
-    if (!line.rule) continue;
-    const place = line.position ? `${shelf.name} ${line.position}` : `gone ${line.id}`;
-    rows.push({
-      kind: "rule",
-      key: `l${line.id}`,
-      shelf,
-      line,
-      rule: line.rule,
-      depth,
-      drawer,
-      place,
-      reach: check?.reach[place],
-      findings: findings.get(place) ?? [],
-    });
-    if (line.rule.action !== "drawer") continue;
-    if (folded.has(line.id)) continue;
-    lines(rows, shelf, line.lines, depth + 1, line.id, check, findings, folded);
-    if (line.position && line.rule.end !== "pass on") {
-      const end = `${shelf.name} ${line.position}.end`;
-      rows.push({
-        kind: "end",
-        key: `x${line.id}`,
-        shelf,
-        line,
-        rule: line.rule,
-        depth: depth + 1,
-        place: end,
-        reach: check?.reach[end],
-        findings: findings.get(end) ?? [],
-      });
-    }
-  }
+/** Whether two rows look and act the same. */
+function alike(a: Row, b: Row): boolean {
+  const x = a as Record<string, unknown>;
+  const y = b as Record<string, unknown>;
+  return (
+    a.kind === b.kind &&
+    Object.keys(y).every((key) =>
+      key === "shelf" && a.kind !== "plate" && a.kind !== "empty"
+        ? sameHead(x.shelf as ShelfHead, y.shelf as ShelfHead)
+        : x[key] === y[key],
+    )
+  );
+}
+
+function sameHead(a: ShelfHead, b: ShelfHead): boolean {
+  return a.id === b.id && a.name === b.name && a.owner === b.owner && a.editable === b.editable;
 }
 
 /**

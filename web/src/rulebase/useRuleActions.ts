@@ -34,9 +34,16 @@ export function useRuleActions(
   function shelfHere(): Shelf | undefined {
     const r = selection.row.value;
     return r && "shelf" in r && r.shelf.editable
-      ? r.shelf
+      ? shelfOf(r)
       : s.stack.value?.shelves.find((x) => x.editable);
   }
+
+  /** The shelf of a row as it stands now. */
+  function shelfOf(r: { shelf: { id: number } }): Shelf | undefined {
+    return s.stack.value?.shelves.find((x) => x.id === r.shelf.id);
+  }
+
+  const linesOf = (r: { shelf: { id: number } }) => shelfOf(r)?.lines ?? [];
 
   /** Below the selection, or at the end of the shelf that can be edited from here. */
   function spotHere(): Spot | undefined {
@@ -184,19 +191,20 @@ export function useRuleActions(
   async function wrap() {
     const rows = mine();
     const first = rows[0];
-    if (!first) return;
+    const shelf = first && shelfOf(first);
+    if (!first || !shelf) return;
     const single = rows.length === 1 && first.rule.action === "drawer";
-    const list = listOf(first.shelf.lines, first.line.id);
+    const list = listOf(linesOf(first), first.line.id);
     const apart = rows.some((r) => !list.includes(r.line));
     if (apart) {
       say("Only rules of one list go into a drawer together.", true);
       return;
     }
     const edits = single
-      ? dissolve(first.line, first.shelf, first.drawer)
+      ? dissolve(first.line, shelf, first.drawer)
       : intoDrawer(
           list.filter((l) => rows.some((r) => r.line === l)),
-          first.shelf,
+          shelf,
           first.drawer,
         );
     if (typeof edits === "string") {
@@ -240,7 +248,7 @@ export function useRuleActions(
     const first = rows[0];
     const last = rows.at(-1);
     if (!first || !last) return;
-    const all = listOf(first.shelf.lines, first.line.id).filter(
+    const all = listOf(linesOf(first), first.line.id).filter(
       (l) => !l.marks.includes("removed") || rows.some((r) => r.line === l),
     );
     const i = all.findIndex((l) => l.id === first.line.id);
@@ -274,7 +282,7 @@ export function useRuleActions(
     const spot: Spot = { shelf: onto.shelf.id };
     if (onto.kind === "rule" || onto.kind === "divider") {
       spot.drawer = onto.kind === "rule" ? onto.drawer : undefined;
-      const others = listOf(onto.shelf.lines, onto.line.id).filter((l) => l.id !== dragged.line.id);
+      const others = listOf(linesOf(onto), onto.line.id).filter((l) => l.id !== dragged.line.id);
       const i = others.findIndex((l) => l.id === onto.line.id);
       spot.after = below ? onto.line.id : others[i - 1]?.id;
     }
@@ -295,7 +303,7 @@ export function useRuleActions(
 
   /** The spot at which a rule has a position of its list, counted from 1. */
   function spotOf(row: RuleRow, position: number): Spot {
-    const others = listOf(row.shelf.lines, row.line.id).filter((l) => l.id !== row.line.id);
+    const others = listOf(linesOf(row), row.line.id).filter((l) => l.id !== row.line.id);
     const rules = others.filter((l) => l.kind === "rule" && !l.marks.includes("removed"));
     const above = rules[Math.min(position, rules.length + 1) - 2];
     return { shelf: row.shelf.id, drawer: row.drawer, after: above?.id };
@@ -312,9 +320,9 @@ export function useRuleActions(
   /** Puts a rule just above another of its list. */
   async function moveAbove(row: RuleRow, place: string) {
     const wanted = place.slice(place.lastIndexOf(" ") + 1);
-    const target = allLines(row.shelf.lines).find((l) => l.position === wanted);
+    const target = allLines(linesOf(row)).find((l) => l.position === wanted);
     if (!target) return;
-    const others = listOf(row.shelf.lines, target.id).filter((l) => l.id !== row.line.id);
+    const others = listOf(linesOf(row), target.id).filter((l) => l.id !== row.line.id);
     const i = others.findIndex((l) => l.id === target.id);
     await run(
       moves([row], { shelf: row.shelf.id, drawer: row.drawer, after: others[i - 1]?.id }),
@@ -326,6 +334,7 @@ export function useRuleActions(
   return {
     copied,
     shelfHere,
+    linesOf,
     add,
     divider,
     retitle,

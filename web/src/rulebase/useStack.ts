@@ -1,7 +1,6 @@
 import { computed, ref, shallowRef } from "vue";
 import {
   answer,
-  type Check,
   http,
   type Line,
   type LineEdit,
@@ -10,7 +9,9 @@ import {
   type Stack,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
-import { rowsOf } from "./rows";
+import { applied } from "./applied";
+import { type Checked, merged } from "./checked";
+import { type Row, rowsOf } from "./rows";
 
 /** Where a rule goes: after a line, in a drawer or on the shelf itself. */
 export interface Spot {
@@ -33,7 +34,7 @@ const TREE_PAUSE = 900;
 export function useStack() {
   const { refreshDraft, refreshEstate, draft, undo: back, redo: forth } = useEstate();
   const stack = shallowRef<Stack>();
-  const check = shallowRef<Check>();
+  const checked = shallowRef<Checked>();
   const folded = ref(new Set<number>());
   const loading = ref(false);
   const trouble = ref("");
@@ -41,21 +42,50 @@ export function useStack() {
   const at = ref<{ kind: "firewall" | "bay"; id: number }>();
   let loadedAt = 0;
   let treeTimer = 0;
+  /** Whether the stack shows the last edit without being read again. */
+  let inPlace = false;
 
-  const rows = computed(() => (stack.value ? rowsOf(stack.value, check.value, folded.value) : []));
+  let drawn: Row[] = [];
+  const rows = computed(() => {
+    drawn = stack.value ? rowsOf(stack.value, checked.value, folded.value, drawn) : [];
+    return drawn;
+  });
+
+  type Where = NonNullable<typeof at.value>;
+  const params = (where: Where) => ({ path: { id: where.id } });
+
+  /** The stack as it is now; the very same where nothing has happened since it was read. */
+  async function readStack(where: Where): Promise<Stack | undefined> {
+    const known = stack.value;
+    const options = {
+      params: params(where),
+      headers: known ? { "If-None-Match": `"${known.version}"` } : {},
+    };
+    const asked =
+      where.kind === "firewall"
+        ? http.GET("/api/firewalls/{id}/stack", options)
+        : http.GET("/api/bays/{id}/stack", options);
+    const { response } = await asked.catch(() => ({ response: undefined }));
+    return response?.status === 304 ? known : answer<Stack>(asked);
+  }
+
+  /** What there is to say now; of what is known, only the difference is asked for. */
+  async function readCheck(where: Where): Promise<Checked | undefined> {
+    if (where.kind !== "firewall") return undefined;
+    const known = checked.value;
+    const query = known ? { since: known.version } : {};
+    const now = await answer(
+      http.GET("/api/firewalls/{id}/check", { params: { ...params(where), query } }),
+    );
+    return merged(known, now);
+  }
 
   async function read() {
     const where = at.value;
     if (!where) return;
-    const params = { params: { path: { id: where.id } } };
-    const isFirewall = where.kind === "firewall";
-    const checking = isFirewall
-      ? answer(http.GET("/api/firewalls/{id}/check", params))
-      : Promise.resolve(undefined);
+    const checking = readCheck(where);
     checking.catch(() => undefined);
-    const newStack = await (isFirewall
-      ? answer(http.GET("/api/firewalls/{id}/stack", params))
-      : answer(http.GET("/api/bays/{id}/stack", params)));
+    const newStack = await readStack(where);
     if (at.value !== where) return;
     // Rows are drawn while their findings are still on the way.
     if (!stack.value) {
@@ -65,17 +95,15 @@ export function useStack() {
     const newCheck = await checking;
     if (at.value !== where) return;
     stack.value = newStack;
-    check.value = newCheck;
+    checked.value = newCheck;
     loadedAt = Date.now();
   }
 
   /** The findings alone, where the rows are known already. */
-  async function readCheck() {
+  async function recheck() {
     const where = at.value;
-    if (where?.kind !== "firewall") return;
-    const params = { params: { path: { id: where.id } } };
-    const now = await answer(http.GET("/api/firewalls/{id}/check", params));
-    if (at.value === where) check.value = now;
+    const now = where && (await readCheck(where));
+    if (at.value === where) checked.value = now;
   }
 
   /** The counts in the tree follow when nothing else is asked for a moment. */
@@ -90,7 +118,7 @@ export function useStack() {
     trouble.value = "";
     stale.value = undefined;
     stack.value = undefined;
-    check.value = undefined;
+    checked.value = undefined;
     try {
       await read();
     } catch (e) {
@@ -112,12 +140,13 @@ export function useStack() {
   }
 
   /** Does an edit, then brings stack, findings, draft and tree up to date. */
-  async function edit<T>(work: () => Promise<T>, inPlace = false): Promise<T | undefined> {
+  async function edit<T>(work: () => Promise<T>): Promise<T | undefined> {
+    inPlace = false;
     try {
       const done = await work();
       trouble.value = "";
       stale.value = undefined;
-      await Promise.all([inPlace ? readCheck() : read(), refreshDraft()]);
+      await Promise.all([inPlace ? recheck() : read(), refreshDraft()]);
       treeSoon();
       return done;
     } catch (e) {
@@ -130,27 +159,20 @@ export function useStack() {
     }
   }
 
-  const add = (spot: Spot, rule: Rule) =>
-    edit(() =>
-      answer(
-        http.POST("/api/shelves/{shelf}/lines", {
-          params: { path: { shelf: spot.shelf } },
-          body: { after: spot.after, drawer: spot.drawer, rule },
-        }),
-      ),
-    );
+  /** Several edits as one step; the lines edited. What they change is put in place here. */
+  async function send(edits: LineEdit[]): Promise<Line[]> {
+    const known = stack.value;
+    const { lines, before, version } = await answer(http.POST("/api/edits", { body: { edits } }));
+    const now = known && stack.value === known && applied(known, edits, lines);
+    inPlace = now !== undefined;
+    if (now) stack.value = { ...now, version: before === known.version ? version : "" };
+    return lines;
+  }
 
   const save = (line: Line, rule: Rule, version = line.version) =>
     edit(async () => {
       try {
-        const saved = await answer(
-          http.PUT("/api/lines/{id}", {
-            params: { path: { id: line.id } },
-            body: { version, rule },
-          }),
-        );
-        put([saved]);
-        return saved;
+        return await send([{ op: "change", line: line.id, version, rule }]);
       } catch (e) {
         if (e instanceof Refused && e.current) {
           const says = e.detail;
@@ -160,60 +182,9 @@ export function useStack() {
         }
         throw e;
       }
-    }, true);
+    });
 
-  const move = (line: Line, spot: Spot) =>
-    edit(() =>
-      answer(
-        http.POST("/api/lines/{id}/move", {
-          params: { path: { id: line.id } },
-          body: { version: line.version, ...spot },
-        }),
-      ),
-    );
-
-  const remove = (line: Line) =>
-    edit(() =>
-      answer(
-        http.DELETE("/api/lines/{id}", {
-          params: { path: { id: line.id }, query: { version: line.version } },
-        }),
-      ),
-    );
-
-  /**
-   * Several edits as one step; the identities of the lines edited. Where they change nothing but
-   * what rules say, only these rows are put in anew.
-   */
-  async function apply(edits: LineEdit[]): Promise<number[] | undefined> {
-    const inPlace = edits.every((e) => e.op === "change");
-    return edit(async () => {
-      const { lines } = await answer(http.POST("/api/edits", { body: { edits } }));
-      if (inPlace) put(lines);
-      return lines.map((l) => l.id);
-    }, inPlace);
-  }
-
-  /** Puts lines in the place of what they were. */
-  function put(lines: Line[]) {
-    if (!stack.value) return;
-    const byId = new Map(lines.map((l) => [l.id, l]));
-    const within = (all: Line[]): Line[] => {
-      let same = true;
-      const out = all.map((old) => {
-        const now = byId.get(old.id);
-        const inside = old.lines.length > 0 ? within(old.lines) : old.lines;
-        if (!now && inside === old.lines) return old;
-        same = false;
-        return { ...(now ?? old), position: old.position, lines: inside };
-      });
-      return same ? all : out;
-    };
-    stack.value = {
-      ...stack.value,
-      shelves: stack.value.shelves.map((shelf) => ({ ...shelf, lines: within(shelf.lines) })),
-    };
-  }
+  const apply = (edits: LineEdit[]) => edit(async () => (await send(edits)).map((l) => l.id));
 
   /** What edits would do to traffic. */
   const attempt = (edits: LineEdit[]) => answer(http.POST("/api/edits/trial", { body: { edits } }));
@@ -230,7 +201,7 @@ export function useStack() {
 
   return {
     stack,
-    check,
+    checked,
     rows,
     folded,
     loading,
@@ -239,10 +210,7 @@ export function useStack() {
     draft,
     open,
     refresh,
-    add,
     save,
-    move,
-    remove,
     apply,
     attempt,
     undo,

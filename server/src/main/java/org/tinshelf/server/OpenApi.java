@@ -21,17 +21,20 @@ class OpenApi {
 
   /** What may be missing; everything else always comes and must be given. */
   private static final Map<String, List<String>> OPTIONAL =
-      Map.of(
-          "LineView", List.of("rule", "before"),
-          "ChangeView", List.of("before", "after"),
-          "StackView", List.of("floor"),
-          "BayView", List.of("parentId"),
-          "FirewallView", List.of("bayId", "seenAt", "installedRevision", "trouble"),
-          "BayBody", List.of("parent"),
-          "Past", List.of("before", "after"),
-          "NewLine", List.of("after", "drawer", "rule", "divider"),
-          "LineEdit", List.of("line", "version", "shelf", "drawer", "after", "rule", "divider"),
-          "Moved", List.of("after", "drawer"));
+      Map.ofEntries(
+          Map.entry("LineView", List.of("rule", "before")),
+          Map.entry("ChangeView", List.of("before", "after")),
+          Map.entry("StackView", List.of("floor")),
+          Map.entry("BayView", List.of("parentId")),
+          Map.entry("FirewallView", List.of("bayId", "seenAt", "installedRevision", "trouble")),
+          Map.entry("RuleCheck", List.of("reach")),
+          Map.entry("BayBody", List.of("parent")),
+          Map.entry("Past", List.of("before", "after")),
+          Map.entry("NewLine", List.of("after", "drawer", "rule", "divider")),
+          Map.entry(
+              "LineEdit",
+              List.of("line", "version", "shelf", "drawer", "after", "rule", "divider")),
+          Map.entry("Moved", List.of("after", "drawer")));
 
   @Bean
   OpenApiCustomizer required() {

@@ -3,6 +3,7 @@ package org.tinshelf.core.findings;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.tinshelf.core.findings.Finding.Certainty;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
@@ -26,6 +27,19 @@ public record Check(List<Finding> findings, Map<RuleRef, Double> reach) {
    */
   public static Check of(Stack stack, boolean exceptions) {
     return new Judges(new Reading(stack), exceptions).fresh().check();
+  }
+
+  /**
+   * Where an earlier check of the same firewall was brought up to date to become this one: the
+   * rules and ends of which this says something else, or that came, went, or have another reach.
+   * Each is {@link RuleRef#unplaced()}.
+   *
+   * @return empty where the two were not made from one another
+   */
+  public Optional<Set<RuleRef>> changedSince(Check before) {
+    return findings instanceof Said now && before.findings instanceof Said then
+        ? now.changedSince(then)
+        : Optional.empty();
   }
 
   /** Says that no budget sufficed for a row. */

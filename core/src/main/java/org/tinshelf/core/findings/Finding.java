@@ -85,6 +85,11 @@ public final class Finding {
     return verdict.says().text(rule(), by());
   }
 
+  /** The same without where the rules stand. */
+  public String saysUnplaced() {
+    return verdict.says().text(rule().unplaced(), by().stream().map(RuleRef::unplaced).toList());
+  }
+
   /**
    * Stays the same while the same is wrong with the same rules of the same shelves, wherever these
    * move: 32 hexadecimal digits of a SHA-256 over kind, shelves and names.

@@ -4,13 +4,17 @@ import java.time.LocalDate;
 import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.Optional;
 import java.util.RandomAccess;
+import java.util.Set;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.stack.Entry;
+import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.core.stack.Stack;
 
 /**
@@ -20,7 +24,16 @@ import org.tinshelf.core.stack.Stack;
 final class Said extends AbstractList<Finding> implements RandomAccess {
 
   private final Finding.Positions positions;
+
+  /** The same in all that is said of one reading while it goes through updates. */
+  private final Object origin;
+
   private final List<Entry> entries;
+  private final List<Stack.LeftOut> expired;
+
+  /** By row, what was said of it; the next with what is said of rules that are past their date. */
+  private final List<Verdict>[] own;
+
   private final List<Verdict>[] said;
   private final double[] reaches;
 
@@ -32,13 +45,10 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
   /** By row, how many findings are about rows above it; at the end how many there are. */
   private final int[] starts;
 
-  /** Whether findings about rules that take no part stand among the others. */
-  private final boolean expired;
-
   /** All that was said of the rows. */
   Said(Reading reading) {
     this(reading, reading.rows().size());
-    for (int i = 0; i < said.length; i++) {
+    for (int i = 0; i < own.length; i++) {
       read(reading.rows().get(i), i);
     }
     finish(reading);
@@ -54,13 +64,10 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
    */
   Said(Reading reading, Said before, int head, int tail, List<Row> again) {
     this(reading, reading.rows().size());
-    boolean taken = !before.expired;
-    int last = said.length - tail;
-    if (taken) {
-      take(before, 0, 0, head);
-      take(before, before.said.length - tail, last, tail);
-    }
-    for (int i = taken ? head : 0; i < (taken ? last : said.length); i++) {
+    int last = own.length - tail;
+    take(before, 0, 0, head);
+    take(before, before.own.length - tail, last, tail);
+    for (int i = head; i < last; i++) {
       read(reading.rows().get(i), i);
     }
     again.forEach(row -> read(row, row.place.order()));
@@ -70,39 +77,42 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
   private Said(Reading reading, int count) {
     @SuppressWarnings({"unchecked", "rawtypes"})
     List<Verdict>[] all = new List[count];
-    said = all;
+    own = all;
+    origin = reading.space();
     reaches = new double[count];
     ids = new int[count];
     counts = new int[count];
     starts = new int[count + 1];
     entries = reading.stack().entries();
-    expired = !reading.stack().expired().isEmpty();
+    expired = reading.stack().expired();
+    said = expired.isEmpty() ? own : own.clone();
     positions = new Finding.Positions(entries, new int[reading.made()]);
   }
 
   private void take(Said before, int from, int to, int count) {
-    System.arraycopy(before.said, from, said, to, count);
+    System.arraycopy(before.own, from, own, to, count);
     System.arraycopy(before.reaches, from, reaches, to, count);
     System.arraycopy(before.ids, from, ids, to, count);
     System.arraycopy(before.counts, from, counts, to, count);
   }
 
   private void read(Row row, int at) {
-    said[at] = row.verdicts();
+    own[at] = row.verdicts();
     reaches[at] = row.decides() ? row.reach() : 0;
     ids[at] = row.id;
-    counts[at] = said[at].size();
+    counts[at] = own[at].size();
   }
 
   private void finish(Reading reading) {
     for (int i = 0; i < said.length; i++) {
       positions.orders()[ids[i]] = i;
     }
-    if (expired) {
-      addExpired(reading.rows(), reading.stack().expired());
+    if (!expired.isEmpty()) {
+      System.arraycopy(own, 0, said, 0, own.length);
+      addExpired(reading.rows());
     }
     for (int i = 0; i < said.length; i++) {
-      starts[i + 1] = starts[i] + counts[i];
+      starts[i + 1] = starts[i] + (said == own ? counts[i] : said[i].size());
     }
   }
 
@@ -112,7 +122,7 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
   }
 
   /** Puts the rules that are past their date before the rows that come after them. */
-  private void addExpired(List<Row> rows, List<Stack.LeftOut> expired) {
+  private void addExpired(List<Row> rows) {
     int next = 0;
     for (int i = 0; i < said.length; i++) {
       List<Verdict> here = new ArrayList<>();
@@ -122,7 +132,6 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
       if (!here.isEmpty()) {
         here.addAll(said[i]);
         said[i] = here;
-        counts[i] = here.size();
       }
     }
   }
@@ -132,6 +141,47 @@ final class Said extends AbstractList<Finding> implements RandomAccess {
     return Verdict.about(
             row, Kind.EXPIRED, Severity.LOW, true, (ref, by) -> Sentences.expired(ref, day))
         .about(rule.ref());
+  }
+
+  /**
+   * The rules and ends of which something else is said than before, that came, went or have another
+   * reach.
+   *
+   * @return empty where nothing is known of what was before
+   */
+  Optional<Set<RuleRef>> changedSince(Said before) {
+    if (origin != before.origin) {
+      return Optional.empty();
+    }
+    int[] were = new int[before.positions.orders().length];
+    Arrays.fill(were, -1);
+    for (int i = 0; i < before.ids.length; i++) {
+      were[before.ids[i]] = i;
+    }
+    Set<RuleRef> changed = new HashSet<>();
+    for (int i = 0; i < ids.length; i++) {
+      int was = ids[i] < were.length ? were[ids[i]] : -1;
+      if (was < 0
+          || !same(own[i], before.own[was])
+          || Double.compare(reaches[i], before.reaches[was]) != 0) {
+        changed.add(entries.get(i).ref().unplaced());
+      }
+      if (was >= 0) {
+        were[ids[i]] = -1;
+      }
+    }
+    for (int was : were) {
+      if (was >= 0) {
+        changed.add(before.entries.get(was).ref().unplaced());
+      }
+    }
+    expired.forEach(left -> changed.add(left.ref().unplaced()));
+    before.expired.forEach(left -> changed.add(left.ref().unplaced()));
+    return Optional.of(changed);
+  }
+
+  private static boolean same(List<Verdict> now, List<Verdict> before) {
+    return now == before || now.isEmpty() && before.isEmpty();
   }
 
   @Override

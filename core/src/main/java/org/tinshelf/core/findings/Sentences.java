@@ -26,7 +26,7 @@ public final class Sentences {
     return ref.isFloor() ? "the floor" : "\u201c" + ref.name() + "\u201d";
   }
 
-  /** A rule's name and where it stands, or what stands for it. */
+  /** A rule's name and where it stands, if that is told, or what stands for it. */
   public static String place(RuleRef ref) {
     return placed(ref);
   }
@@ -35,8 +35,8 @@ public final class Sentences {
     if (ref.isFloor()) {
       return "the floor";
     }
-    String place = ref.shelf() + " " + ref.position();
-    return (ref.isEnd() ? "the end of " : "") + quoted(ref) + " (" + place + ")";
+    String place = ref.isPlaced() ? " (" + ref.shelf() + " " + ref.position() + ")" : "";
+    return (ref.isEnd() ? "the end of " : "") + quoted(ref) + place;
   }
 
   private static String list(List<RuleRef> refs) {

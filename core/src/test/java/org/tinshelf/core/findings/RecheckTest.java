@@ -3,8 +3,11 @@ package org.tinshelf.core.findings;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.stream.Collectors;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -17,6 +20,7 @@ import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.model.Line;
 import org.tinshelf.core.model.Rule;
+import org.tinshelf.core.stack.RuleRef;
 import org.tinshelf.core.stack.Stack;
 import org.tinshelf.core.stack.Stacks;
 
@@ -54,6 +58,47 @@ class RecheckTest {
     List<String> out = new ArrayList<>(List.of(bytes(one).split("\n")));
     out.removeAll(List.of(bytes(other).split("\n")));
     return String.join("\n", out);
+  }
+
+  /** What is said of each rule, without places. */
+  private static Map<RuleRef, String> byRule(Check check) {
+    Map<RuleRef, String> out = new HashMap<>();
+    check.reach().forEach((rule, reach) -> out.put(rule.unplaced(), "reach " + reach));
+    check
+        .findings()
+        .forEach(
+            f ->
+                out.merge(
+                    f.rule().unplaced(),
+                    f.kind() + " " + f.witness() + " " + f.saysUnplaced(),
+                    (a, b) -> a + "\n" + b));
+    return out;
+  }
+
+  @Property(tries = 100, shrinking = ShrinkingMode.OFF)
+  void whoKnowsWhatWasSaidNeedsOnlyWhatChanged(@ForAll long seed) {
+    Random random = new Random(seed);
+    Estate estate = new RandomPolicies(seed).estate();
+    Stacks stacks = new Stacks(estate);
+    Recheck recheck = new Recheck(stack(stacks, estate), true);
+    List<Check> seen = new ArrayList<>(List.of(recheck.check()));
+    for (int edit = 0; edit < 8; edit++) {
+      estate = edited(estate, random, edit);
+      stacks = new Stacks(estate, stacks);
+      Check now = recheck.update(stack(stacks, estate));
+      Check then = seen.get(random.nextInt(seen.size()));
+      now.changedSince(then)
+          .ifPresent(
+              changed -> assertEquals(byRule(now), with(byRule(then), changed, byRule(now))));
+      seen.add(now);
+    }
+  }
+
+  private static Map<RuleRef, String> with(
+      Map<RuleRef, String> known, Set<RuleRef> changed, Map<RuleRef, String> now) {
+    known.keySet().removeAll(changed);
+    changed.stream().filter(now::containsKey).forEach(rule -> known.put(rule, now.get(rule)));
+    return known;
   }
 
   private static Stack stack(Stacks stacks, Estate estate) {

@@ -1,5 +1,6 @@
 package org.tinshelf.server.estate;
 
+import java.security.SecureRandom;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
@@ -25,6 +26,7 @@ public class Working {
   private final Reading reading;
   private final TransactionTemplate transaction;
   private final AtomicLong stamp = new AtomicLong();
+  private final String start = Long.toString(new SecureRandom().nextLong(), 36);
   private final AtomicReference<Optional<Snapshot>> kept = new AtomicReference<>(Optional.empty());
 
   Working(Reading reading, PlatformTransactionManager transactions) {
@@ -38,6 +40,16 @@ public class Working {
   public Snapshot snapshot() {
     Optional<Snapshot> old = current();
     return old.isPresent() ? old.get() : readAgain();
+  }
+
+  /** Names what is committed; another after every edit, and after every start. */
+  public String version() {
+    return start + "." + stamp.get();
+  }
+
+  /** Whether one edit alone lies between a version and what is committed. */
+  public boolean follows(String version) {
+    return version.equals(start + "." + (stamp.get() - 1));
   }
 
   private Optional<Snapshot> current() {

@@ -1,9 +1,13 @@
 package org.tinshelf.server.findings;
 
+import java.security.SecureRandom;
 import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.tinshelf.core.findings.Check;
 import org.tinshelf.core.findings.Recheck;
@@ -19,11 +23,23 @@ import org.tinshelf.server.estate.Working;
 @Component
 public class Checks {
 
-  /** The last check of a firewall, and what the next one is made from. */
-  private record Kept(long stamp, LocalDateTime hour, Stacks stacks, Recheck recheck) {}
+  /** A check that somebody may have seen; versions are never used again, not even after a start. */
+  public record Version(String name, Check check) {}
+
+  /**
+   * The last check of a firewall, and what the next one is made from.
+   *
+   * @param versions the latest checks, the newest first
+   */
+  private record Kept(
+      long stamp, LocalDateTime hour, Stacks stacks, Recheck recheck, List<Version> versions) {}
+
+  private static final int MOST_VERSIONS = 8;
+  private static final String START = Long.toString(new SecureRandom().nextLong(), 36);
 
   private final Working working;
   private final Map<String, Kept> kept = new ConcurrentHashMap<>();
+  private final AtomicLong made = new AtomicLong();
 
   Checks(Working working) {
     this.working = working;
@@ -46,8 +62,13 @@ public class Checks {
     return estate.firewalls().stream().filter(f -> f.name().equals(name)).findFirst().orElseThrow();
   }
 
-  /** The check of a firewall, and the number of edits it is from. */
+  /** The check of a firewall as it stands now. */
   public Check of(String firewallName) {
+    return versions(firewallName).get(0).check();
+  }
+
+  /** The latest checks of a firewall, the one of what stands now first. */
+  public List<Version> versions(String firewallName) {
     Working.Snapshot snapshot = working.snapshot();
     Firewall firewall = firewall(snapshot.estate(), firewallName);
     LocalDateTime hour = LocalDateTime.now(firewall.timeZone()).truncatedTo(ChronoUnit.HOURS);
@@ -57,16 +78,21 @@ public class Checks {
               if (old == null || !old.hour.equals(hour)) {
                 Stacks stacks = new Stacks(snapshot.estate());
                 Recheck recheck = new Recheck(stacks.of(firewall, hour), false);
-                return new Kept(snapshot.stamp(), hour, stacks, recheck);
+                return new Kept(snapshot.stamp(), hour, stacks, recheck, with(recheck, List.of()));
               }
               if (old.stamp == snapshot.stamp()) {
                 return old;
               }
               Stacks stacks = new Stacks(snapshot.estate(), old.stacks);
               old.recheck.update(stacks.of(firewall, hour));
-              return new Kept(snapshot.stamp(), hour, stacks, old.recheck);
+              List<Version> versions = with(old.recheck, old.versions);
+              return new Kept(snapshot.stamp(), hour, stacks, old.recheck, versions);
             })
-        .recheck
-        .check();
+        .versions;
+  }
+
+  private List<Version> with(Recheck recheck, List<Version> before) {
+    Version now = new Version(START + "." + made.incrementAndGet(), recheck.check());
+    return Stream.concat(Stream.of(now), before.stream()).limit(MOST_VERSIONS).toList();
   }
 }

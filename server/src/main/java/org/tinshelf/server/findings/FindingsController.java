@@ -1,8 +1,12 @@
 package org.tinshelf.server.findings;
 
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -28,6 +32,17 @@ class FindingsController {
   }
 
   /**
+   * A rule, the end of its drawer, or the floor, wherever it stands.
+   *
+   * @param shelf {@code floor} for the floor
+   */
+  record RuleName(String shelf, String name, boolean end) {
+    static RuleName of(RuleRef ref) {
+      return new RuleName(ref.shelf(), ref.name(), ref.isEnd());
+    }
+  }
+
+  /**
    * One finding.
    *
    * @param by the other rules concerned, at most 40
@@ -38,19 +53,30 @@ class FindingsController {
       String kind,
       String severity,
       String certainty,
-      RefView rule,
-      List<RefView> by,
+      List<RuleName> by,
       int more,
-      double reach,
       String witness,
       String says) {}
 
   /**
-   * A check.
+   * What there is to say of one rule, end or floor.
    *
-   * @param reach by shelf and position, as {@code shelf position}; 0 to 1
+   * @param reach 0 to 1; absent where it takes no part or its reach is not known
    */
-  record CheckView(List<FindingView> findings, Map<String, Double> reach) {}
+  record RuleCheck(RuleName rule, Double reach, List<FindingView> findings) {
+    static RuleCheck of(RuleRef ref, Double reach) {
+      return new RuleCheck(RuleName.of(ref), reach, new ArrayList<>(1));
+    }
+  }
+
+  /**
+   * A check, or what has become different since an earlier one.
+   *
+   * @param version names this check
+   * @param whole whether it holds all there is to say; else it holds what is to be said now of the
+   *     rules about which that has changed, and nothing of those that are gone
+   */
+  record CheckView(String version, boolean whole, List<RuleCheck> rules) {}
 
   private final Checks checks;
   private final Firewalls firewalls;
@@ -60,14 +86,47 @@ class FindingsController {
     this.firewalls = firewalls;
   }
 
+  /**
+   * Checks a firewall.
+   *
+   * @param since the version of an earlier check, to hear only what is different now
+   */
   @GetMapping("/api/firewalls/{id}/check")
-  CheckView check(@PathVariable long id) {
+  CheckView check(@PathVariable long id, @RequestParam(defaultValue = "") String since) {
     FirewallRecord firewall =
         firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
-    Check check = checks.of(firewall.name());
-    Map<String, Double> reach = new LinkedHashMap<>();
-    check.reach().forEach((ref, share) -> reach.put(ref.shelf() + " " + ref.position(), share));
-    return new CheckView(check.findings().stream().map(FindingsController::view).toList(), reach);
+    List<Checks.Version> versions = checks.versions(firewall.name());
+    Checks.Version now = versions.get(0);
+    Optional<Set<RuleRef>> changed =
+        versions.stream()
+            .filter(v -> v.name().equals(since))
+            .findFirst()
+            .flatMap(v -> now.check().changedSince(v.check()));
+    return new CheckView(now.name(), changed.isEmpty(), rules(now.check(), changed));
+  }
+
+  private static List<RuleCheck> rules(Check check, Optional<Set<RuleRef>> changed) {
+    Map<RuleRef, RuleCheck> rules = new LinkedHashMap<>();
+    Predicate<RuleRef> wanted = ref -> changed.isEmpty() || changed.get().contains(ref);
+    check
+        .reach()
+        .forEach(
+            (placed, share) -> {
+              RuleRef ref = placed.unplaced();
+              if (wanted.test(ref)) {
+                rules.put(ref, RuleCheck.of(ref, share.isNaN() ? null : share));
+              }
+            });
+    for (Finding finding : check.findings()) {
+      RuleRef ref = finding.rule().unplaced();
+      if (wanted.test(ref)) {
+        rules.computeIfAbsent(ref, r -> RuleCheck.of(r, null)).findings().add(view(finding));
+      }
+    }
+    changed.stream()
+        .flatMap(Set::stream)
+        .forEach(ref -> rules.computeIfAbsent(ref, r -> RuleCheck.of(r, null)));
+    return List.copyOf(rules.values());
   }
 
   /**
@@ -113,11 +172,9 @@ class FindingsController {
         f.kind().word(),
         f.severity().word(),
         f.certainty().word(),
-        RefView.of(f.rule()),
-        by.stream().limit(MOST_NAMED).map(RefView::of).toList(),
+        by.stream().limit(MOST_NAMED).map(RuleName::of).toList(),
         Math.max(0, by.size() - MOST_NAMED),
-        f.reach(),
         f.witness().map(Sentences::packet).orElse(""),
-        f.says());
+        f.saysUnplaced());
   }
 }

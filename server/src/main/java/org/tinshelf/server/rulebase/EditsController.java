@@ -23,8 +23,13 @@ class EditsController {
   /** Edits that are done together. */
   record Edits(@Size(min = 1, max = 5000) List<@Valid LineEdit> edits) {}
 
-  /** The lines edited, in the order of the edits, without their places. */
-  record Edited(List<LineView> lines) {}
+  /**
+   * The lines edited, in the order of the edits, without their places.
+   *
+   * @param before the version of stacks that was edited; empty where others edited meanwhile
+   * @param version that of stacks as they are now
+   */
+  record Edited(List<LineView> lines, String before, String version) {}
 
   /**
    * A change of a line that was made at some time.
@@ -68,7 +73,9 @@ class EditsController {
 
   @PostMapping("/api/edits")
   Edited edit(@Valid @RequestBody Edits edits, @AuthenticationPrincipal SignedIn who) {
-    return new Edited(editing.apply(who, edits.edits()));
+    String before = working.version();
+    List<LineView> lines = editing.apply(who, edits.edits());
+    return new Edited(lines, working.follows(before) ? before : "", working.version());
   }
 
   @PostMapping("/api/edits/trial")

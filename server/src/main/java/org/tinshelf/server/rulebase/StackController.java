@@ -1,5 +1,6 @@
 package org.tinshelf.server.rulebase;
 
+import io.swagger.v3.oas.annotations.Parameter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -7,6 +8,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.context.request.WebRequest;
 import org.tinshelf.core.model.Estate;
 import org.tinshelf.core.model.Firewall;
 import org.tinshelf.core.model.Floor;
@@ -25,8 +27,13 @@ class StackController {
   /** What happens to traffic that no rule decides. */
   record FloorView(String kind, boolean log, String setBy) {}
 
-  /** The shelves of one firewall, or of one bay alone. */
+  /**
+   * The shelves of one firewall, or of one bay alone.
+   *
+   * @param version of everything; another after any edit
+   */
   record StackView(
+      String version,
       long id,
       String name,
       String kind,
@@ -49,9 +56,14 @@ class StackController {
     this.working = working;
   }
 
+  /** The stack of a firewall; not sent again to who has its latest version. */
   @GetMapping("/api/firewalls/{id}/stack")
   @Transactional(readOnly = true)
-  public StackView ofFirewall(@PathVariable long id) {
+  public StackView ofFirewall(@PathVariable long id, @Parameter(hidden = true) WebRequest request) {
+    String version = working.version();
+    if (request.checkNotModified(version)) {
+      return null;
+    }
     FirewallRecord firewall =
         firewalls.there(id).orElseThrow(() -> Refusal.gone("There is no such firewall."));
     ShelfReader.Session session = reader.open();
@@ -75,7 +87,7 @@ class StackController {
             .orElseThrow();
     Stacks stacks = new Stacks(estate);
     return new StackView(
-        id, firewall.name(), "firewall", stacks.zones(model), views, floor(stacks, model));
+        version, id, firewall.name(), "firewall", stacks.zones(model), views, floor(stacks, model));
   }
 
   private static FloorView floor(Stacks stacks, Firewall firewall) {
@@ -91,9 +103,14 @@ class StackController {
     return new FloorView(floor.kind().word(), floor.log(), setBy);
   }
 
+  /** The shelves of a bay; not sent again to who has their latest version. */
   @GetMapping("/api/bays/{id}/stack")
   @Transactional(readOnly = true)
-  public StackView ofBay(@PathVariable long id) {
+  public StackView ofBay(@PathVariable long id, @Parameter(hidden = true) WebRequest request) {
+    String version = working.version();
+    if (request.checkNotModified(version)) {
+      return null;
+    }
     BayRecord bay = bays.there(id).orElseThrow(() -> Refusal.gone("There is no such bay."));
     ShelfReader.Session session = reader.open();
     List<ShelfRecord> all = shelves.findAll();
@@ -102,7 +119,7 @@ class StackController {
       ofBay(all, bay, part).ifPresent(s -> views.add(view(session, s, bay, true)));
     }
     List<String> zones = working.snapshot().estate().zones().stream().map(z -> z.name()).toList();
-    return new StackView(id, bay.name(), "bay", zones, views, null);
+    return new StackView(version, id, bay.name(), "bay", zones, views, null);
   }
 
   private List<BayRecord> path(Optional<Long> from) {

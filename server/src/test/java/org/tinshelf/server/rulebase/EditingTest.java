@@ -69,9 +69,9 @@ class EditingTest {
 
   private List<String> findings(String rule) {
     List<String> kinds = new ArrayList<>();
-    for (JsonNode f : client.get("/api/firewalls/" + firewall + "/check").json().get("findings")) {
-      if (f.get("rule").get("name").asString().equals(rule)) {
-        kinds.add(f.get("kind").asString());
+    for (JsonNode r : client.get("/api/firewalls/" + firewall + "/check").json().get("rules")) {
+      if (r.get("rule").get("name").asString().equals(rule)) {
+        r.get("findings").forEach(f -> kinds.add(f.get("kind").asString()));
       }
     }
     return kinds;
@@ -120,6 +120,41 @@ class EditingTest {
     assertEquals(List.of("redundant"), findings("museum café"));
     takeEverythingBack();
     assertFalse(names().contains("museum café"));
+  }
+
+  @Test
+  void whoHasSeenACheckHearsOnlyWhatIsDifferentNow() {
+    String path = "/api/firewalls/" + firewall + "/check";
+    JsonNode whole = client.get(path).json();
+    assertTrue(whole.get("whole").asBoolean());
+    change(line("museum shop cards"), "on", "false").expect(200);
+    JsonNode some = client.get(path + "?since=" + whole.get("version").asString()).json();
+    assertFalse(some.get("whole").asBoolean());
+    assertTrue(some.get("rules").size() < whole.get("rules").size());
+    assertTrue(some.toString().contains("museum shop cards"));
+    assertTrue(client.get(path + "?since=unknown").json().get("whole").asBoolean());
+  }
+
+  @Test
+  void aStackIsNotSentAgainToWhoHasItsLatestVersion() {
+    String path = "/api/firewalls/" + firewall + "/stack";
+    String seen = "\"" + client.get(path).json().get("version").asString() + "\"";
+    client.get(path, "If-None-Match", seen).expect(304);
+    change(line("museum shop cards"), "on", "false").expect(200);
+    client.get(path, "If-None-Match", seen).expect(200);
+  }
+
+  @Test
+  void anEditTellsWhichVersionOfTheStackItLeadsTo() {
+    String path = "/api/firewalls/" + firewall + "/stack";
+    String before = client.get(path).json().get("version").asString();
+    String edit =
+        "{\"edits\": [{\"op\": \"remove\", \"line\": "
+            + line("museum shop cards").get("id")
+            + "}]}";
+    JsonNode edited = client.post("/api/edits", edit).expect(200).json();
+    assertEquals(before, edited.get("before").asString());
+    assertEquals(client.get(path).json().get("version"), edited.get("version"));
   }
 
   @Test

@@ -49,6 +49,11 @@ public final class Client {
     return send("GET", path, "");
   }
 
+  /** With a header besides. */
+  public Answer get(String path, String header, String value) {
+    return send("GET", path, "", header, value);
+  }
+
   public Answer post(String path, String body) {
     return send("POST", path, body);
   }
@@ -61,7 +66,7 @@ public final class Client {
     return send("DELETE", path, "");
   }
 
-  public Answer send(String method, String path, String body) {
+  public Answer send(String method, String path, String body, String... headers) {
     HttpRequest.Builder request =
         HttpRequest.newBuilder(URI.create(base + path))
             .header("Content-Type", "application/json")
@@ -70,6 +75,9 @@ public final class Client {
                 body.isEmpty()
                     ? HttpRequest.BodyPublishers.noBody()
                     : HttpRequest.BodyPublishers.ofString(body));
+    for (int i = 0; i < headers.length; i += 2) {
+      request.header(headers[i], headers[i + 1]);
+    }
     if (withToken) {
       cookies.getCookieStore().getCookies().stream()
           .filter(c -> c.getName().equals("XSRF-TOKEN"))
