@@ -30,9 +30,8 @@ watch(
   { immediate: true },
 );
 
-function time(at: string): string {
-  return new Date(at).toLocaleString("en-GB", { dateStyle: "medium", timeStyle: "short" });
-}
+const clock = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
+const time = (at: string) => clock.format(new Date(at));
 
 function what(p: Past): string {
   if (!p.before || !p.after) return "";

@@ -14,16 +14,17 @@ const ruled = computed(() => props.rows.filter((r) => r.kind !== "plate" && r.ki
 const top = (i: number) => Math.round((HEIGHT * 10 * (i + 0.5)) / ruled.value.length) / 10;
 
 function path(of: (row: Row) => boolean): string {
-  let d = "";
-  let last = -1;
-  ruled.value.forEach((row, i) => {
-    const y = top(i);
-    if (of(row) && y - last >= HEIGHT / MOST) {
-      d += `M0 ${y}H13`;
-      last = y;
+  const parts: string[] = [];
+  const all = ruled.value;
+  let next = 0;
+  all.forEach((row, i) => {
+    const y = (HEIGHT * (i + 0.5)) / all.length;
+    if (y >= next && of(row)) {
+      parts.push(`M0 ${y.toFixed(1)}H13`);
+      next = y + HEIGHT / MOST;
     }
   });
-  return d;
+  return parts.join("");
 }
 
 const heavy = (row: Row, severity: string) =>

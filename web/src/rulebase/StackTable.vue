@@ -45,24 +45,33 @@ const emit = defineEmits<{
 const body = ref<HTMLElement>();
 const HEAD = 26;
 const OVERSCAN = 60;
+/** How tall each row is; the very same list while that does not change. */
+const heights = computed<number[]>((old) => {
+  const now = props.rows.map((r) => HEIGHTS[r.kind]);
+  return old?.length === now.length && now.every((h, i) => h === old[i]) ? old : now;
+});
 const virtual = useVirtualizer(
-  computed(() => ({
-    count: props.rows.length,
-    getScrollElement: () => body.value ?? null,
-    estimateSize: (i: number) => HEIGHTS[props.rows[i]?.kind ?? "rule"],
-    getItemKey: (i: number) => props.rows[i]?.key ?? i,
-    overscan: OVERSCAN,
-    scrollMargin: HEAD,
-    scrollPaddingStart: HEAD + HEIGHTS.plate,
-    scrollPaddingEnd: 40,
-  })),
-);
-const drawn = computed(() =>
-  virtual.value.getVirtualItems().flatMap((v) => {
-    const row = props.rows[v.index];
-    return row ? [{ row, index: v.index }] : [];
+  computed(() => {
+    const all = heights.value;
+    return {
+      count: all.length,
+      getScrollElement: () => body.value ?? null,
+      estimateSize: (i: number) => all[i] ?? HEIGHTS.rule,
+      getItemKey: (i: number) => i,
+      overscan: OVERSCAN,
+      scrollMargin: HEAD,
+      scrollPaddingStart: HEAD + HEIGHTS.plate,
+      scrollPaddingEnd: 40,
+    };
   }),
 );
+const drawn = computed(() => {
+  const rows = props.rows;
+  return virtual.value.getVirtualItems().flatMap((v) => {
+    const row = rows[v.index];
+    return row ? [{ row, index: v.index }] : [];
+  });
+});
 const before = computed(() =>
   Math.max(0, (virtual.value.getVirtualItems()[0]?.start ?? HEAD) - HEAD),
 );
@@ -77,9 +86,9 @@ const indexOf = computed(() => new Map(props.rows.map((r, i) => [r.key, i])));
 const tops = computed(() => {
   const out: number[] = [];
   let top = HEAD;
-  for (const row of props.rows) {
+  for (const height of heights.value) {
     out.push(top);
-    top += HEIGHTS[row.kind];
+    top += height;
   }
   return out;
 });

@@ -54,86 +54,77 @@ export function rowsOf(
 ): Row[] {
   const known = new Map(before.map((r) => [r.key, r]));
   const rows: Row[] = [];
-  const push = (row: Row) => {
-    const old = known.get(row.key);
-    const kept = old && alike(old, row) ? old : row;
-    rows.push(kept);
-    return kept;
-  };
   const said = (place: string) => {
     const rule = checked?.at.get(place);
     return { place, reach: rule?.reach, findings: rule?.findings ?? NONE };
   };
 
+  /** The row as it was, where nothing it shows is different. */
+  const rule = (row: RuleRow | Extract<Row, { kind: "end" }>) => {
+    const old = known.get(row.key);
+    rows.push(
+      old?.kind === row.kind &&
+        old.line === row.line &&
+        old.reach === row.reach &&
+        old.findings === row.findings &&
+        old.depth === row.depth &&
+        (row.kind === "end" || (old as RuleRow).drawer === row.drawer) &&
+        sameHead(old.shelf, row.shelf)
+        ? old
+        : row,
+    );
+  };
+  /** Where a rule stands is put together once for as long as its line is the same. */
+  const placed = (shelf: ShelfHead, line: Line) => {
+    const old = known.get(`l${line.id}`);
+    if (old?.kind === "rule" && old.line === line && old.shelf.name === shelf.name)
+      return old.place;
+    return line.position ? placeIn(shelf.name, line.name) : `gone ${line.id}`;
+  };
+
   const draw = (shelf: ShelfHead, all: Line[], depth: number, drawer?: number) => {
-    let hiding: Line | undefined;
-    let hidden = 0;
-    const divide = () => {
-      if (hiding)
-        push({ kind: "divider", key: `l${hiding.id}`, shelf, line: hiding, folded: true, hidden });
-      hiding = undefined;
-      hidden = 0;
-    };
+    let hiding: Extract<Row, { kind: "divider" }> | undefined;
     for (const line of all) {
+      const key = `l${line.id}`;
       if (line.kind === "divider") {
-        divide();
-        if (folded.has(line.id)) hiding = line;
-        else push({ kind: "divider", key: `l${line.id}`, shelf, line, folded: false, hidden: 0 });
+        const hides = folded.has(line.id);
+        const row: Row = { kind: "divider", key, shelf, line, folded: hides, hidden: 0 };
+        rows.push(row);
+        hiding = hides ? row : undefined;
         continue;
       }
       if (hiding) {
-        hidden++;
+        hiding.hidden++;
         continue;
       }
-      const rule = line.rule;
-      if (!rule) continue;
-      const place = line.position ? placeIn(shelf.name, line.name) : `gone ${line.id}`;
-      push({ kind: "rule", key: `l${line.id}`, shelf, line, rule, depth, drawer, ...said(place) });
-      if (rule.action !== "drawer" || folded.has(line.id)) continue;
+      const own = line.rule;
+      if (!own) continue;
+      const place = placed(shelf, line);
+      rule({ kind: "rule", key, shelf, line, rule: own, depth, drawer, ...said(place) });
+      if (own.action !== "drawer" || folded.has(line.id)) continue;
       draw(shelf, line.lines, depth + 1, line.id);
-      if (line.position && rule.end !== "pass on") {
-        const end = placeIn(shelf.name, line.name, true);
-        push({
-          kind: "end",
-          key: `x${line.id}`,
-          shelf,
-          line,
-          rule,
-          depth: depth + 1,
-          ...said(end),
-        });
+      if (line.position && own.end !== "pass on") {
+        const end = said(placeIn(shelf.name, line.name, true));
+        rule({ kind: "end", key: `x${line.id}`, shelf, line, rule: own, depth: depth + 1, ...end });
       }
     }
-    divide();
   };
 
   for (const shelf of stack.shelves) {
     const { lines, ...head } = shelf;
-    push({ kind: "plate", key: `s${shelf.id}`, shelf });
-    if (lines.length === 0) push({ kind: "empty", key: `e${shelf.id}`, shelf });
+    rows.push({ kind: "plate", key: `s${shelf.id}`, shelf });
+    if (lines.length === 0) rows.push({ kind: "empty", key: `e${shelf.id}`, shelf });
     draw(head, lines, 0);
   }
-  if (stack.floor)
-    push({ kind: "floor", key: "floor", place: "floor", findings: said("floor").findings });
+  if (stack.floor) rows.push({ kind: "floor", key: "floor", ...said("floor") });
   return rows;
 }
 
-/** Whether two rows look and act the same. */
-function alike(a: Row, b: Row): boolean {
-  const x = a as Record<string, unknown>;
-  const y = b as Record<string, unknown>;
-  return (
-    a.kind === b.kind &&
-    Object.keys(y).every((key) =>
-      key === "shelf" && a.kind !== "plate" && a.kind !== "empty"
-        ? sameHead(x.shelf as ShelfHead, y.shelf as ShelfHead)
-        : x[key] === y[key],
-    )
-  );
-}
-
 function sameHead(a: ShelfHead, b: ShelfHead): boolean {
-  return a.id === b.id && a.name === b.name && a.owner === b.owner && a.editable === b.editable;
+  return (
+    a === b ||
+    (a.id === b.id && a.name === b.name && a.owner === b.owner && a.editable === b.editable)
+  );
 }
 
 /**

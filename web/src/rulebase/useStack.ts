@@ -42,8 +42,8 @@ export function useStack() {
   const at = ref<{ kind: "firewall" | "bay"; id: number }>();
   let loadedAt = 0;
   let treeTimer = 0;
-  /** Whether the stack shows the last edit without being read again. */
-  let inPlace = false;
+  /** The stack with the last edit, where that is known without reading it again. */
+  let next: Stack | undefined;
 
   let drawn: Row[] = [];
   const rows = computed(() => {
@@ -99,11 +99,13 @@ export function useStack() {
     loadedAt = Date.now();
   }
 
-  /** The findings alone, where the rows are known already. */
-  async function recheck() {
+  /** Shows a stack that is known already, together with its findings. */
+  async function show(now: Stack) {
     const where = at.value;
-    const now = where && (await readCheck(where));
-    if (at.value === where) checked.value = now;
+    const newCheck = where && (await readCheck(where));
+    if (at.value !== where) return;
+    stack.value = now;
+    checked.value = newCheck;
   }
 
   /** The counts in the tree follow when nothing else is asked for a moment. */
@@ -141,12 +143,12 @@ export function useStack() {
 
   /** Does an edit, then brings stack, findings, draft and tree up to date. */
   async function edit<T>(work: () => Promise<T>): Promise<T | undefined> {
-    inPlace = false;
+    next = undefined;
     try {
       const done = await work();
       trouble.value = "";
       stale.value = undefined;
-      await Promise.all([inPlace ? recheck() : read(), refreshDraft()]);
+      await Promise.all([next ? show(next) : read(), refreshDraft()]);
       treeSoon();
       return done;
     } catch (e) {
@@ -163,9 +165,8 @@ export function useStack() {
   async function send(edits: LineEdit[]): Promise<Line[]> {
     const known = stack.value;
     const { lines, before, version } = await answer(http.POST("/api/edits", { body: { edits } }));
-    const now = known && stack.value === known && applied(known, edits, lines);
-    inPlace = now !== undefined;
-    if (now) stack.value = { ...now, version: before === known.version ? version : "" };
+    const now = known && stack.value === known ? applied(known, edits, lines) : undefined;
+    next = now && { ...now, version: before === known?.version ? version : "" };
     return lines;
   }
 
