@@ -31,6 +31,7 @@ export type Places = Schemas["PlacesView"];
 export type Grid = Schemas["GridView"];
 export type GridCell = Schemas["CellView"];
 export type FoundRule = Schemas["FoundRule"];
+export type Lookup = Schemas["LookupView"];
 export type Other = Schemas["Other"];
 export type BayBody = Schemas["BayBody"];
 export type FirewallBody = Schemas["FirewallBody"];

@@ -20,6 +20,7 @@ const groups = [
     keys: [
       ["↑ ↓ ← →", "go from cell to cell"],
       ["Enter", "change the cell"],
+      ["T", "the rule's other fields"],
       ["S", "filter"],
       ["G", "the grid of zones, or back"],
       ["F", "next rule with a finding"],

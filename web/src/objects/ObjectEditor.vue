@@ -9,7 +9,10 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
-import { type Document, documentOf, formOf, kindOf, typed } from "./forms";
+import { type Document, documentOf, formOf, kindOf, typed, windowLines } from "./forms";
+import LookupPart from "./LookupPart.vue";
+import type { Window } from "./week";
+import WeekPicture from "./WeekPicture.vue";
 
 const props = defineProps<{ kind: string; id: number }>();
 const emit = defineEmits<{ saved: [id: number | undefined] }>();
@@ -240,6 +243,17 @@ onMounted(async () => {
         </option>
       </select>
     </label>
+    <WeekPicture
+      v-if="form.name === 'weekly'"
+      :windows="(document.weekly as Window[]) ?? []"
+      @draw="(windows) => (entered.weekly = windowLines(windows))"
+    />
+    <LookupPart
+      v-if="card && !changed && ['feed', 'domain'].includes(card.object.form)"
+      :id="id"
+      :entries="ranges.length"
+      @found="load"
+    />
     <div class="pair">
       <label>Note <input v-model="about.note" maxlength="500" /></label>
       <label>Labels <input v-model="about.labels" placeholder="pci kiosk" /></label>

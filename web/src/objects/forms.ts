@@ -1,3 +1,5 @@
+import type { Window } from "./week";
+
 /** An object as it stands in a policy document. */
 export type Document = Record<string, unknown>;
 
@@ -94,7 +96,11 @@ export const KINDS: [Kind, ...Kind[]] = [
         name: "feed",
         label: "feed",
         fields: [
-          text("feed", "Feed", "where its list comes from"),
+          text(
+            "feed",
+            "Feed",
+            "a URL, or a file in the folder for feeds: one address, network or range a line",
+          ),
           list("content", "Known addresses", "what it held last"),
         ],
       },
@@ -239,24 +245,22 @@ export function formOf(kind: string, document: Document): Form {
   return byKey ?? forms[0];
 }
 
-interface Window {
-  days: string[];
-  from: string;
-  to: string;
-}
-
 /** A field's value as it is typed. */
 export function typed(field: Field, document: Document): string {
   const value = document[field.key];
   if (value === undefined) return "";
   if (field.typing === "list") return (value as string[]).join("\n");
-  if (field.typing === "windows")
-    return (value as Window[]).map((w) => `${w.days.join(" ")} ${w.from}-${w.to}`).join("\n");
+  if (field.typing === "windows") return windowLines(value as Window[]);
   if (field.typing === "moments") {
     const span = value as { from: string; to: string };
     return `${span.from} - ${span.to}`;
   }
   return String(value);
+}
+
+/** Windows as they are typed, one a line. */
+export function windowLines(windows: Window[]): string {
+  return windows.map((w) => `${w.days.join(" ")} ${w.from}-${w.to}`).join("\n");
 }
 
 const lines = (entered: string) =>

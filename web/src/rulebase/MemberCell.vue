@@ -6,6 +6,7 @@ const props = defineProps<{
   names: string[];
   any: string;
   not?: boolean;
+  waits?: boolean;
   known: Map<string, LibraryObject>;
   kinds: string[];
 }>();
@@ -23,7 +24,7 @@ const told = computed(() =>
 </script>
 
 <template>
-  <span v-if="names.length === 0" class="soft">{{ any }}</span>
+  <span v-if="names.length === 0" :class="waits ? 'waits' : 'soft'">{{ any }}</span>
   <span v-else class="members" :title="(not ? 'all but\n' : '') + told">
     <span v-if="not" class="not">not </span>{{ shown.join(", ")
     }}<span v-if="names.length > SHOWN" class="more"> +{{ names.length - SHOWN }}</span>
@@ -31,6 +32,10 @@ const told = computed(() =>
 </template>
 
 <style scoped>
+.waits {
+  color: var(--brass);
+  font-style: italic;
+}
 .not {
   font-weight: 700;
 }

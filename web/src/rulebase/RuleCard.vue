@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, ref } from "vue";
 import { type Change, type Finding, type Rule, type RuleName } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CoverPicture from "./CoverPicture.vue";
 import PlacePanel from "./PlacePanel.vue";
 import { type Checked, placeOf } from "./checked";
 import { reachText, type Row, standsAt } from "./rows";
+import RuleFields from "./RuleFields.vue";
 import RuleHistory from "./RuleHistory.vue";
 import { sentence } from "./sentence";
 import SeverityMark from "./SeverityMark.vue";
@@ -16,10 +17,11 @@ const props = defineProps<{
   changes: Change[];
   checked?: Checked;
   where: (place: string) => string;
+  known: { labels: string[]; inspections: string[] };
+  keep: (rule: Rule, version: number) => Promise<boolean>;
 }>();
 const emit = defineEmits<{
   go: [place: string];
-  save: [rule: Rule];
   toggle: [];
   remove: [];
   undo: [change: number];
@@ -97,19 +99,8 @@ function named(ref: RuleName): string {
   return ref.end ? `the end of ${ref.name}` : ref.name;
 }
 
-const FIELDS = ["note", "owner", "ticket"] as const;
-const texts = ref<Record<(typeof FIELDS)[number], string>>({ note: "", owner: "", ticket: "" });
-watch(
-  () => rule.value?.rule,
-  (r) => {
-    if (r) texts.value = { note: r.note, owner: r.owner, ticket: r.ticket };
-  },
-  { immediate: true },
-);
-function keep(field: (typeof FIELDS)[number]) {
-  const r = rule.value?.rule;
-  if (r && texts.value[field] !== r[field]) emit("save", { ...r, [field]: texts.value[field] });
-}
+const fields = ref<InstanceType<typeof RuleFields>>();
+defineExpose({ fields: () => fields.value?.focus() });
 </script>
 
 <template>
@@ -197,43 +188,13 @@ function keep(field: (typeof FIELDS)[number]) {
             rule.shelf.owner
           }}</RouterLink>; edit it there.
         </p>
-        <dl>
-          <template v-for="field in FIELDS" :key="field">
-            <dt>
-              <label :for="`card-${field}`">{{ field }}</label>
-            </dt>
-            <dd>
-              <textarea
-                v-if="field === 'note' && editable"
-                :id="`card-${field}`"
-                v-model="texts[field]"
-                rows="2"
-                @change="keep(field)"
-                @keydown.stop
-              />
-              <input
-                v-else-if="editable"
-                :id="`card-${field}`"
-                v-model="texts[field]"
-                @change="keep(field)"
-                @keydown.stop
-              />
-              <span v-else>{{ rule.rule[field] || "–" }}</span>
-            </dd>
-          </template>
-          <template v-if="rule.rule.labels.length > 0">
-            <dt>labels</dt>
-            <dd>{{ rule.rule.labels.join(", ") }}</dd>
-          </template>
-          <template v-if="rule.rule.inspection.length > 0">
-            <dt>inspection</dt>
-            <dd>{{ rule.rule.inspection.join(", ") }}</dd>
-          </template>
-          <template v-if="rule.rule.only.length > 0">
-            <dt>only on</dt>
-            <dd>{{ rule.rule.only.join(", ") }}</dd>
-          </template>
-        </dl>
+        <RuleFields
+          ref="fields"
+          :row="rule"
+          :editable="editable === true"
+          :known="known"
+          :keep="keep"
+        />
         <RuleHistory :line="rule.line.id" :changes="mine" @undo="(c) => emit('undo', c)" />
       </template>
     </template>
@@ -306,29 +267,5 @@ p {
 .acts {
   display: flex;
   gap: 8px;
-}
-dl {
-  display: grid;
-  grid-template-columns: 74px minmax(0, 1fr);
-  gap: 5px 8px;
-  margin: 0;
-  align-items: center;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-}
-dd input,
-dd textarea {
-  width: 100%;
-  padding: 3px 7px;
-  border: 1px solid var(--tin);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-  font: inherit;
-  resize: vertical;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, onUnmounted, ref, watch } from "vue";
+import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { LineEdit, Rule, Shelf } from "../api/client";
 import { returns } from "../api/connection";
@@ -16,6 +16,7 @@ import { standsAt, worst, type Row, type RuleRow } from "./rows";
 import SkeletonPanel from "./SkeletonPanel.vue";
 import StackTable from "./StackTable.vue";
 import StaleNotice from "./StaleNotice.vue";
+import { meaning, touch } from "./untouched";
 import { useFilter } from "./useFilter";
 import { usePresence } from "./usePresence";
 import { editable, useRuleActions } from "./useRuleActions";
@@ -53,6 +54,7 @@ const card = ref(localStorage.getItem("tinshelf.card") !== "folded");
 const fault = ref("");
 const said = ref("");
 const box = ref<InstanceType<typeof FilterBox>>();
+const aside = ref<InstanceType<typeof RuleCard>>();
 /** The version of the rule as it was when its cell was opened. */
 let seen = 0;
 
@@ -140,6 +142,7 @@ function edit(key: string, at: Column) {
 
 async function keep(r: RuleRow, rule: Rule) {
   const saved = await s.save(r.line, rule, seen);
+  if (saved) touch(r.line.id, column.value);
   if (saved || stale.value) editing.value = false;
 }
 
@@ -150,6 +153,16 @@ const byPlace = computed(
 function where(place: string): string {
   const at = byPlace.value.get(place);
   return at?.kind === "rule" || at?.kind === "end" ? standsAt(at) : "";
+}
+
+async function keepField(rule: Rule, version: number): Promise<boolean> {
+  return ruleRow.value !== undefined && !!(await s.save(ruleRow.value.line, rule, version));
+}
+
+async function fields() {
+  card.value = true;
+  await nextTick();
+  aside.value?.fields();
 }
 
 function go(place: string) {
@@ -227,6 +240,7 @@ const KEYS: Record<string, () => unknown> = {
   e: home,
   c: () => (card.value = !card.value),
   s: () => box.value?.focus(),
+  t: fields,
   g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
   k: () => {
     const shelf = actions.shelfHere();
@@ -344,16 +358,24 @@ onUnmounted(() => {
         </button>
         <button class="button" :aria-pressed="card" @click="card = !card">Card <kbd>C</kbd></button>
       </header>
-      <FilterBox
-        v-if="stack && face === 'stack'"
-        ref="box"
-        v-model="filter"
-        :known="narrowed.known.value"
-        :trouble="narrowed.trouble.value"
-        :shown="narrowed.count.value"
-        :total="narrowed.total.value"
-        @leave="unfocus"
-      />
+      <div v-if="stack && face === 'stack'" class="line">
+        <FilterBox
+          ref="box"
+          v-model="filter"
+          :known="narrowed.known.value"
+          :trouble="narrowed.trouble.value"
+          :shown="narrowed.count.value"
+          :total="narrowed.total.value"
+          @leave="unfocus"
+        />
+        <label class="untouched" title="What a cell of a new rule means that nobody has touched"
+          >untouched cells:
+          <select v-model="meaning">
+            <option>any</option>
+            <option>to be filled</option>
+          </select>
+        </label>
+      </div>
       <StaleNotice
         v-if="stale"
         :stale="stale"
@@ -461,13 +483,15 @@ onUnmounted(() => {
     </main>
     <RuleCard
       v-if="card"
+      ref="aside"
       :row="row"
       :firewall="kind === 'firewall' ? id : undefined"
       :changes="draft"
       :checked="s.checked.value"
       :where="where"
+      :known="narrowed.known.value"
+      :keep="keepField"
       @go="go"
-      @save="(r: Rule) => ruleRow && s.save(ruleRow.line, r)"
       @toggle="actions.toggle"
       @remove="actions.remove"
       @undo="s.undo"

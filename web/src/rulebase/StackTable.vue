@@ -12,6 +12,7 @@ import SeverityMark from "./SeverityMark.vue";
 import ShelfPlate from "./ShelfPlate.vue";
 import StackRuler from "./StackRuler.vue";
 import { placeOf } from "./checked";
+import { toFill } from "./untouched";
 import { HEIGHTS, type Row, type RuleRow, whatOf, worst } from "./rows";
 
 const props = defineProps<{
@@ -207,6 +208,7 @@ function whyNot(row: RuleRow): string {
     : "The drawer it stands in is off or not meant for this firewall";
 }
 
+const waits = (row: RuleRow, c: Column) => (toFill(row.line) as Column[]).includes(c);
 const isOpen = (row: Row, c: Column) =>
   props.editing && row.key === props.selected && props.column === c;
 
@@ -223,6 +225,7 @@ function looks(row: Row): unknown[] {
     faded(row),
     over,
     "line" in row ? props.others.get(row.line.id) : undefined,
+    row.kind === "rule" ? toFill(row.line).join() : undefined,
   ];
 }
 
@@ -440,7 +443,8 @@ function click(e: MouseEvent, row: Row, column?: Column) {
             <MemberCell
               v-else
               :names="names(row, c)"
-              :any="c === 'when' ? '–' : 'any'"
+              :any="c === 'when' ? '–' : waits(row, c) ? 'to be filled' : 'any'"
+              :waits="waits(row, c)"
               :not="(c === 'source' || c === 'destination') && row.rule[c].not"
               :known="known"
               :kinds="KINDS[c] ?? []"

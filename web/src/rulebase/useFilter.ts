@@ -60,15 +60,18 @@ export function useFilter(
   const known = computed(() => {
     const labels = new Set<string>();
     const owners = new Set<string>();
+    const inspections = new Set(["usual"]);
     for (const r of rows.value) {
       if (r.kind !== "rule") continue;
       r.rule.labels.forEach((l) => labels.add(l));
+      r.rule.inspection.forEach((i) => inspections.add(i));
       if (r.rule.owner) owners.add(r.rule.owner);
     }
     return {
       zones: stack.value?.zones ?? [],
       labels: [...labels].sort(),
       owners: [...owners].sort(),
+      inspections: [...inspections].sort(),
     };
   });
 

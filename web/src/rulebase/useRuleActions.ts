@@ -13,6 +13,7 @@ import {
 } from "./bulk";
 import { emptyRule } from "./emptyRule";
 import type { Row, RuleRow } from "./rows";
+import { begin, toFill } from "./untouched";
 import type { useSelection } from "./useSelection";
 import type { Spot, useStack } from "./useStack";
 
@@ -100,6 +101,7 @@ export function useRuleActions(
     if (!shelf || !spot) return;
     const rule = emptyRule(namer(shelf)("new rule 1"), owner());
     const ids = await s.apply([{ op: "add", ...spot, rule }]);
+    if (ids?.[0] !== undefined) begin(ids[0]);
     await opened(ids?.[0]);
   }
 
@@ -174,6 +176,14 @@ export function useRuleActions(
   async function toggle() {
     const rows = selection.rules.value;
     const on = !rows.some((r) => r.rule.on);
+    const open = on && rows.find((r) => toFill(r.line).length > 0);
+    if (open) {
+      say(
+        `“${open.rule.name}” still waits for ${toFill(open.line).join(", ")}. Fill that first; what you open and keep empty means any.`,
+        true,
+      );
+      return;
+    }
     await set((r) => ({ ...r, on }), on ? "turned on" : "turned off");
   }
 

@@ -13,6 +13,8 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
  * @param identityFile PKCS #12 with the certificate Tin Shelf shows to firewalls; its password
  *     stands beside it in {@code FILE.password}
  * @param standingsEvery how often firewalls are asked what they hold
+ * @param feedsDirectory where feeds that are files are read from
+ * @param lookupsEvery how often feeds and domain names are looked up
  */
 @ConfigurationProperties("tinshelf")
 public record Settings(
@@ -21,4 +23,6 @@ public record Settings(
     String endpointsFile,
     String trustFile,
     String identityFile,
-    Duration standingsEvery) {}
+    Duration standingsEvery,
+    String feedsDirectory,
+    Duration lookupsEvery) {}

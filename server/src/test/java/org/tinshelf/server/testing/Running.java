@@ -47,7 +47,9 @@ public final class Running implements BeforeAllCallback {
             "--tinshelf.endpoints-file=" + dir.resolve("endpoints.json"),
             "--tinshelf.trust-file=" + dir.resolve("trust.pem"),
             "--tinshelf.identity-file=" + dir.resolve("identity.p12"),
-            "--tinshelf.standings-every=1h");
+            "--tinshelf.standings-every=1h",
+            "--tinshelf.lookups-every=1h",
+            "--tinshelf.feeds-directory=" + Files.createDirectory(dir.resolve("feeds")));
   }
 
   public static ConfigurableApplicationContext context() {
