@@ -9,6 +9,7 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import { download } from "./download";
 import { type Document, documentOf, formOf, kindOf, typed, windowLines } from "./forms";
 import LookupPart from "./LookupPart.vue";
 import type { Window } from "./week";
@@ -287,9 +288,14 @@ onMounted(async () => {
     <ul class="ranges fixed">
       <li v-for="r in rangesShown" :key="r">{{ r }}</li>
     </ul>
-    <button v-if="ranges.length > rangesShown.length" class="button" @click="all = true">
-      {{ ranges.length - rangesShown.length }} more
-    </button>
+    <p v-if="ranges.length > 1" class="doing">
+      <button v-if="ranges.length > rangesShown.length" class="button" @click="all = true">
+        {{ ranges.length - rangesShown.length }} more
+      </button>
+      <button class="button" @click="download(`${about.name}.txt`, ranges.join('\n') + '\n')">
+        Export
+      </button>
+    </p>
     <p v-if="contents.fitting.length > 0"><b>Fitting</b> {{ contents.fitting.join(", ") }}</p>
     <p v-if="contents.same.length > 0"><b>Same content</b> {{ contents.same.join(", ") }}</p>
     <p v-if="contents.overlapping.length > 0" class="soft">

@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { useEstate } from "../estate/useEstate";
+import { download, table } from "./download";
 import { KINDS, kindOf } from "./forms";
 import ObjectEditor from "./ObjectEditor.vue";
 import PasteList from "./PasteList.vue";
@@ -123,6 +124,14 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
           placeholder="name, content, label …"
           @keydown.esc="box?.blur()"
         />
+        <button
+          v-if="found.length > 0"
+          class="button"
+          :title="`Save the ${found.length} shown as a table`"
+          @click="download(`${kind.title.toLowerCase()}.tsv`, table(found))"
+        >
+          Export
+        </button>
         <RouterLink v-if="kind.kind === 'address'" class="button" :to="to('list')"
           >Paste a list</RouterLink
         >

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
-import { answer, http, type Problem, Refused } from "../api/client";
+import { computed, ref, watch } from "vue";
+import { answer, http, type ObjectCard, type Problem, Refused } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import { type Document, pasted } from "./forms";
+import { merge } from "./imported";
 
 const emit = defineEmits<{ saved: [] }>();
 const { objects } = useEstate();
@@ -25,6 +26,43 @@ const rows = computed(() =>
     return { ...row, twin, taken: row.document && (twins.value || !twin) };
   }),
 );
+const groups = computed(() =>
+  objects.value.filter((o) => o.kind === "address" && o.form === "group"),
+);
+const group = ref(0);
+const replace = ref(false);
+const card = ref<ObjectCard>();
+watch(group, async (id) => {
+  card.value = undefined;
+  if (!id) return;
+  try {
+    const found = await answer(http.GET("/api/objects/{id}", { params: { path: { id } } }));
+    if (group.value === id) card.value = found;
+  } catch (e) {
+    trouble.value = (e as Error).message;
+  }
+});
+/** What the list comes to under the names it has in the library then. */
+const listed = computed(() =>
+  rows.value.flatMap((r) => {
+    const name = r.taken ? r.document?.name : r.twin;
+    return name === undefined ? [] : [String(name)];
+  }),
+);
+const members = computed(() =>
+  card.value
+    ? merge(
+        (card.value.document as { members?: string[] }).members ?? [],
+        listed.value,
+        replace.value,
+      )
+    : undefined,
+);
+const says = (names: string[], what: string) =>
+  names.length === 0
+    ? ""
+    : `${names.length} ${what}: ${names.slice(0, 6).join(", ")}${names.length > 6 ? " …" : ""}`;
+
 const made = computed(() => rows.value.filter((r) => r.taken).map((r) => r.document as Document));
 const problemOf = (document?: Document) => {
   const at = made.value.findIndex((d) => d === document);
@@ -37,7 +75,17 @@ async function add() {
   trouble.value = "";
   try {
     const all = made.value as Record<string, Record<string, never>>[];
-    await answer(http.POST("/api/objects", { body: { kind: "address", objects: all } }));
+    const into =
+      card.value && members.value
+        ? {
+            id: group.value,
+            version: card.value.version,
+            members: [...members.value.kept, ...members.value.added],
+          }
+        : undefined;
+    await answer(
+      http.POST("/api/objects", { body: { kind: "address", objects: all, group: into } }),
+    );
     content.value = "";
     emit("saved");
   } catch (e) {
@@ -94,10 +142,38 @@ async function add() {
     <label class="twins"
       ><input v-model="twins" type="checkbox" /> make also what the library holds already</label
     >
+    <div class="into">
+      <label
+        >Put them into
+        <select v-model="group">
+          <option :value="0">no group</option>
+          <option v-for="g in groups" :key="g.id" :value="g.id">{{ g.name }}</option>
+        </select>
+      </label>
+      <label v-if="group"><input v-model="replace" type="radio" :value="false" /> append</label>
+      <label v-if="group"><input v-model="replace" type="radio" :value="true" /> replace</label>
+    </div>
+    <ul v-if="members && listed.length > 0" class="members" aria-label="What becomes of the group">
+      <li v-if="members.added.length">{{ says(members.added, "added") }}</li>
+      <li v-if="members.kept.length">{{ says(members.kept, "kept") }}</li>
+      <li v-if="members.dropped.length" class="trouble">{{ says(members.dropped, "dropped") }}</li>
+    </ul>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div>
-      <button class="button first" :disabled="busy || made.length === 0">
-        Add {{ made.length }} to the draft
+      <button
+        class="button first"
+        :disabled="
+          busy ||
+          (group > 0
+            ? !members || listed.length === 0 || members.added.length + members.dropped.length === 0
+            : made.length === 0)
+        "
+      >
+        {{
+          group > 0 && made.length === 0
+            ? "Change the group in the draft"
+            : `Add ${made.length} to the draft`
+        }}
       </button>
     </div>
   </form>
@@ -147,6 +223,24 @@ td.fixed {
   display: flex;
   gap: 6px;
   align-items: center;
+}
+.into {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.into select {
+  padding: 4px 7px;
+  border: 1px solid var(--tin-dark);
+  border-radius: 3px;
+  background: var(--ground);
+  color: var(--ink);
+  font: inherit;
+}
+.members {
+  margin: 0;
+  padding-left: 18px;
 }
 .trouble {
   color: var(--drop);

@@ -27,6 +27,7 @@ class OpenApi {
           Map.entry("StackView", List.of("floor")),
           Map.entry("BayView", List.of("parentId")),
           Map.entry("FirewallView", List.of("bayId", "seenAt", "installedRevision", "trouble")),
+          Map.entry("NewObjects", List.of("group")),
           Map.entry("LookupView", List.of("triedAt", "goodAt")),
           Map.entry("RuleCheck", List.of("reach")),
           Map.entry("BayBody", List.of("parent")),

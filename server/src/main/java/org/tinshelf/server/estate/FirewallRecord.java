@@ -7,9 +7,14 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.tinshelf.core.model.Firewall;
 
-/** A firewall, what was installed on it, and what it was last seen to hold. */
+/**
+ * A firewall, what was installed on it, and what it was last seen to hold. Only what changed is
+ * written: it is edited while it is asked what it holds.
+ */
+@DynamicUpdate
 @Entity
 @Table(name = "firewall")
 public class FirewallRecord {

@@ -1,7 +1,6 @@
 package org.tinshelf.server.rulebase;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Arrays;
@@ -55,10 +54,21 @@ class LibraryController {
       Contents contents,
       List<Usage.Use> uses) {}
 
-  /** Objects of one kind as they would stand in a policy document. */
+  /**
+   * Objects of one kind as they would stand in a policy document.
+   *
+   * @param group what becomes of a group with it; absent for none
+   */
   record NewObjects(
       @NotNull String kind,
-      @NotEmpty @Size(max = MOST_AT_ONCE) List<Map<String, Object>> objects) {}
+      @NotNull @Size(max = MOST_AT_ONCE) List<Map<String, Object>> objects,
+      @Valid Filled group) {}
+
+  /** A group and all its members, those that are added with it too. */
+  record Filled(
+      @NotNull Long id,
+      @NotNull Long version,
+      @NotNull @Size(max = 4 * MOST_AT_ONCE) List<String> members) {}
 
   record ChangedObject(@NotNull Long version, @NotNull Map<String, Object> object) {}
 
@@ -119,7 +129,13 @@ class LibraryController {
   @ResponseStatus(HttpStatus.CREATED)
   List<ObjectView> add(
       @Valid @RequestBody NewObjects added, @AuthenticationPrincipal SignedIn who) {
-    return editing.add(who, kind(added.kind()), added.objects().stream().map(this::node).toList());
+    ObjectKind kind = kind(added.kind());
+    List<ObjectNode> documents = added.objects().stream().map(this::node).toList();
+    if (added.group() == null) {
+      return editing.add(who, kind, documents);
+    }
+    return editing.addTo(
+        who, kind, documents, added.group().id(), added.group().version(), added.group().members());
   }
 
   @PutMapping("/api/objects/{id}")

@@ -81,6 +81,34 @@ public class ObjectEditing implements Subject {
     return added.stream().map(o -> view(identities, o)).toList();
   }
 
+  /**
+   * Adds objects and gives a group other members, as one step.
+   *
+   * @param members all the group has then, objects that are added among them
+   */
+  @Transactional
+  public List<ObjectView> addTo(
+      SignedIn by,
+      ObjectKind kind,
+      List<ObjectNode> documents,
+      long group,
+      long version,
+      List<String> members) {
+    ObjectRecord object = current(group, version);
+    List<ObjectView> added = add(by, kind, documents);
+    ObjectNode body =
+        store.identities().objectFromStored(kind, (ObjectNode) json.readTree(object.body()));
+    if (!body.has("members")) {
+      throw Refusal.conflict("“" + object.name() + "” is no group with members.");
+    }
+    ObjectNode document = json.createObjectNode();
+    document.put("name", object.name());
+    document.setAll(body);
+    members.forEach(document.putArray("members")::add);
+    change(by, group, version, document);
+    return added;
+  }
+
   /** Changes what an object holds, or its name; whatever names it goes on doing so. */
   @Transactional
   public ObjectView change(SignedIn by, long id, long version, ObjectNode document) {

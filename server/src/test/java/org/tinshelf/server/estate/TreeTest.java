@@ -5,10 +5,13 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.tinshelf.server.testing.Client;
 import org.tinshelf.server.testing.Running;
 import tools.jackson.databind.JsonNode;
@@ -237,5 +240,27 @@ class TreeTest {
       some |= share > 0 && share < 1;
     }
     assertTrue(some);
+  }
+
+  @Test
+  void whatAFirewallWasSeenToHoldDoesNotUndoAnEditOfIt() {
+    Firewalls firewalls = Running.context().getBean(Firewalls.class);
+    long id = card("gannet-fw").get("id").asLong();
+    String renamed = firewalls.findById(id).orElseThrow().body().replace("outside", "open sea");
+    TransactionTemplate transaction = Running.context().getBean(TransactionTemplate.class);
+    JdbcTemplate jdbc = Running.context().getBean(JdbcTemplate.class);
+    transaction.executeWithoutResult(
+        asking -> {
+          firewalls.findById(id).orElseThrow().notReached("It is asleep.");
+          CompletableFuture.runAsync(
+                  () -> jdbc.update("update firewall set body = ? where id = ?", renamed, id))
+              .join();
+        });
+    String now = jdbc.queryForObject("select body from firewall where id = ?", String.class, id);
+    jdbc.update(
+        "update firewall set body = ?, trouble = null where id = ?",
+        renamed.replace("open sea", "outside"),
+        id);
+    assertEquals(renamed, now);
   }
 }

@@ -163,6 +163,38 @@ class ObjectsTest {
   }
 
   @Test
+  void aListGoesIntoAGroupAsOneStep() {
+    long group = id("address", "all-tills");
+    JsonNode before = card(group);
+    String list =
+        ("{'kind':'address','objects':[{'name':'till 99','host':'10.72.99.1'}],'group':{'id':"
+                + group
+                + ",'version':"
+                + before.get("version")
+                + ",'members':['till 99']}}")
+            .replace('\'', '"');
+    client.post("/api/objects", list).expect(201);
+    assertEquals("[\"till 99\"]", card(group).at("/document/members").toString());
+    client.post("/api/draft/undo", "").expect(200);
+    assertEquals(before.at("/document/members"), card(group).at("/document/members"));
+    assertTrue(client.get("/api/draft").json().isEmpty());
+  }
+
+  @Test
+  void aListForAGroupThatIsNoneIsRefusedWhole() {
+    long host = id("address", "ticket-web");
+    String list =
+        ("{'kind':'address','objects':[{'name':'till 98','host':'10.72.99.1'}],'group':{'id':"
+                + host
+                + ",'version':"
+                + card(host).get("version")
+                + ",'members':['till 98']}}")
+            .replace('\'', '"');
+    client.post("/api/objects", list).expect(409);
+    assertTrue(client.get("/api/draft").json().isEmpty());
+  }
+
+  @Test
   void anObjectCanBeLookedAtBeforeItIsSaved() {
     String sketch =
         "{'kind':'address','id':0,'object':{'name':'','wildcard':'10.0.0.1/255.255.252.255'}}"
