@@ -6,7 +6,7 @@ import { returns } from "../api/connection";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
 import { listOf } from "./bulk";
-import { type Column, COLUMNS } from "./columns";
+import type { Column } from "./columns";
 import FilterBox from "./FilterBox.vue";
 import GridFace from "./GridFace.vue";
 import ManyBar from "./ManyBar.vue";
@@ -17,6 +17,7 @@ import SkeletonPanel from "./SkeletonPanel.vue";
 import StackTable from "./StackTable.vue";
 import StaleNotice from "./StaleNotice.vue";
 import { meaning, touch } from "./untouched";
+import { useColumns } from "./useColumns";
 import { useFilter } from "./useFilter";
 import { usePresence } from "./usePresence";
 import { editable, useRuleActions } from "./useRuleActions";
@@ -42,6 +43,7 @@ const face = computed(() =>
 );
 const narrowed = useFilter(filter, s.rows, stack, draft);
 const rows = narrowed.shown;
+const columns = useColumns(s.rows);
 
 const selection = useSelection(rows);
 const { selected, chosen, row } = selection;
@@ -188,8 +190,9 @@ function nextFinding() {
 }
 
 function sideways(by: number) {
-  const i = COLUMNS.indexOf(column.value) + by;
-  column.value = COLUMNS[Math.max(0, Math.min(COLUMNS.length - 1, i))] ?? "name";
+  const all = columns.columns.value;
+  const i = all.indexOf(column.value) + by;
+  column.value = all[Math.max(0, Math.min(all.length - 1, i))] ?? "name";
 }
 
 function setFace(to: "grid" | "stack") {
@@ -447,6 +450,7 @@ onUnmounted(() => {
         :others="presence.byLine.value"
         :said="dragSaid"
         :column="column"
+        :set="columns"
         :editing="editing"
         :trouble="trouble"
         :known="objectsByName"

@@ -4,12 +4,14 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { LibraryObject, Line, Rule, Shelf } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CellEditor from "./CellEditor.vue";
-import { type Column, COLUMNS, TITLES } from "./columns";
+import type { Column } from "./columns";
 import FloorLine from "./FloorLine.vue";
 import MemberCell from "./MemberCell.vue";
 import ReachBar from "./ReachBar.vue";
 import SeverityMark from "./SeverityMark.vue";
+import StackHead from "./StackHead.vue";
 import ShelfPlate from "./ShelfPlate.vue";
+import type { useColumns } from "./useColumns";
 import StackRuler from "./StackRuler.vue";
 import { placeOf } from "./checked";
 import { toFill } from "./untouched";
@@ -22,6 +24,7 @@ const props = defineProps<{
   others: Map<number, string>;
   said: string;
   column: Column;
+  set: ReturnType<typeof useColumns>;
   editing: boolean;
   trouble: string;
   known: Map<string, LibraryObject>;
@@ -110,11 +113,7 @@ function show(key: string, align: "auto" | "center" = "auto") {
   if (i !== undefined) virtual.value.scrollToIndex(i, { align });
 }
 
-const columns = computed<Column[]>(() =>
-  COLUMNS.filter(
-    (c) => c !== "when" || props.rows.some((r) => r.kind === "rule" && r.rule.when.length > 0),
-  ),
-);
+const columns = computed<Column[]>(() => props.set.columns.value);
 
 /** By place, the places whose findings name it. */
 const naming = computed(() => {
@@ -278,16 +277,9 @@ function click(e: MouseEvent, row: Row, column?: Column) {
       aria-label="Stack"
       aria-multiselectable="true"
       :aria-rowcount="rows.length + 1"
-      :class="{ timed: columns.includes('when') }"
+      :style="{ '--cols': set.template.value }"
     >
-      <div class="row head" role="row" aria-rowindex="1">
-        <span role="columnheader"><span class="visually-hidden">findings</span></span>
-        <span role="columnheader" class="number"
-          ><span class="visually-hidden">position</span>#</span
-        >
-        <span v-for="c in columns" :key="c" role="columnheader">{{ TITLES[c] }}</span>
-        <span role="columnheader">reach</span>
-      </div>
+      <StackHead :set="set" />
       <svg class="arcs" width="20" :height="height" aria-hidden="true">
         <path v-for="a in arcs" :key="a.key" :d="a.d" />
       </svg>
@@ -528,13 +520,6 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   position: relative;
   overflow: auto;
   padding-bottom: 40vh;
-  --lead: 20px 41px minmax(108px, 1.7fr) minmax(60px, 0.55fr) minmax(60px, 0.6fr)
-    minmax(76px, 1.05fr) minmax(76px, 1.05fr) minmax(68px, 0.95fr);
-  --tail: 66px 36px 72px;
-  --cols: var(--lead) var(--tail);
-}
-.body.timed {
-  --cols: var(--lead) minmax(44px, 0.6fr) var(--tail);
 }
 .row {
   display: grid;
@@ -548,16 +533,6 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   text-overflow: ellipsis;
   white-space: nowrap;
   min-width: 0;
-}
-.head {
-  position: sticky;
-  top: 0;
-  z-index: 6;
-  height: 26px;
-  background: var(--ground);
-  border-bottom: 1px solid var(--line);
-  color: var(--ink-soft);
-  font-size: var(--t-small);
 }
 .number {
   text-align: right;
