@@ -10,7 +10,15 @@ import {
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import { download } from "./download";
-import { type Document, documentOf, formOf, kindOf, typed, windowLines } from "./forms";
+import {
+  differences,
+  type Document,
+  documentOf,
+  formOf,
+  kindOf,
+  typed,
+  windowLines,
+} from "./forms";
 import LookupPart from "./LookupPart.vue";
 import type { Window } from "./week";
 import WeekPicture from "./WeekPicture.vue";
@@ -105,6 +113,24 @@ async function attempt(work: () => Promise<number | undefined>) {
   }
 }
 
+/** The object as somebody else left it while it was being written here. */
+const stale = ref<ObjectCard>();
+const apart = computed(() =>
+  stale.value ? differences(document.value, stale.value.document as Document) : [],
+);
+
+/** Keeps what is typed here, over what somebody else wrote. */
+function mine() {
+  if (card.value && stale.value) card.value = { ...card.value, version: stale.value.version };
+  stale.value = undefined;
+  void save();
+}
+function theirs() {
+  if (stale.value) show(stale.value);
+  stale.value = undefined;
+  trouble.value = "";
+}
+
 const save = () =>
   attempt(async () => {
     if (props.id === 0) {
@@ -113,12 +139,15 @@ const save = () =>
       );
       return made[0]?.id;
     }
-    await answer(
-      http.PUT("/api/objects/{id}", {
-        params: { path: { id: props.id } },
-        body: { version: card.value?.version ?? 0, object: sent() },
-      }),
-    );
+    const params = { path: { id: props.id } };
+    const body = { version: card.value?.version ?? 0, object: sent() };
+    try {
+      await answer(http.PUT("/api/objects/{id}", { params, body }));
+    } catch (e) {
+      if (e instanceof Refused && e.status === 409)
+        stale.value = await answer(http.GET("/api/objects/{id}", { params }));
+      throw e;
+    }
     return props.id;
   });
 
@@ -263,6 +292,29 @@ onMounted(async () => {
       {{ p.wrong }}; {{ p.right }}
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <section v-if="stale" class="stale" aria-label="Both versions">
+      <table v-if="apart.length > 0">
+        <thead>
+          <tr>
+            <th />
+            <th>yours</th>
+            <th>theirs</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="d in apart" :key="d.key">
+            <th>{{ d.key }}</th>
+            <td class="fixed">{{ d.mine || "–" }}</td>
+            <td class="fixed">{{ d.theirs || "–" }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else class="soft">Both say the same.</p>
+      <p class="doing">
+        <button class="button" type="button" @click="mine">Keep yours</button>
+        <button class="button" type="button" @click="theirs">Take theirs</button>
+      </p>
+    </section>
     <div class="doing">
       <button class="button first" type="submit" :disabled="busy || !changed">
         {{ id === 0 ? "Add to the draft" : "Change in the draft" }}
@@ -426,6 +478,26 @@ legend {
 }
 .grow {
   flex: 1;
+}
+.stale {
+  border-left: 4px solid var(--brass);
+  padding-left: 10px;
+}
+.stale table {
+  width: 100%;
+  table-layout: fixed;
+  border-collapse: collapse;
+}
+.stale th {
+  text-align: left;
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.stale td,
+.stale th {
+  padding: 2px 6px 2px 0;
+  overflow-wrap: anywhere;
+  vertical-align: top;
 }
 .part {
   border-top: 1px solid var(--line);

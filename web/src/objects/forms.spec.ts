@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { documentOf, formOf, kindOf, pasted, typed } from "./forms";
+import { differences, documentOf, formOf, kindOf, pasted, typed } from "./forms";
 
 const about = { name: " berth ", note: "", labels: "pci, kiosk" };
 
@@ -60,5 +60,23 @@ describe("a pasted list", () => {
       name: "10.0.0.1-10.0.0.9",
       range: "10.0.0.1-10.0.0.9",
     });
+  });
+});
+
+describe("two versions of an object", () => {
+  it("differ in what one says and the other does not", () => {
+    const mine = { name: "quay", members: ["a", "b"], note: "" };
+    const theirs = { name: "quay", members: ["a"], labels: ["pci"] };
+    expect(differences(mine, theirs)).toEqual([
+      { key: "members", mine: "a, b", theirs: "a" },
+      { key: "labels", mine: "", theirs: "pci" },
+    ]);
+  });
+
+  it("name the times of a schedule", () => {
+    const at = (to: string) => ({ name: "n", weekly: [{ days: ["mon"], from: "07:00", to }] });
+    expect(differences(at("18:00"), at("19:00"))).toEqual([
+      { key: "weekly", mine: "mon 07:00 18:00", theirs: "mon 07:00 19:00" },
+    ]);
   });
 });

@@ -304,6 +304,24 @@ export function documentOf(
   return out;
 }
 
+/** Where two versions of an object differ, in words; what is empty reads as nothing. */
+export function differences(
+  mine: Document,
+  theirs: Document,
+): { key: string; mine: string; theirs: string }[] {
+  const words = (value: unknown): string =>
+    value === undefined
+      ? ""
+      : Array.isArray(value)
+        ? value.map(words).join(", ")
+        : typeof value === "object" && value !== null
+          ? Object.values(value).map(words).join(" ")
+          : String(value);
+  return [...new Set([...Object.keys(mine), ...Object.keys(theirs)])]
+    .map((key) => ({ key, mine: words(mine[key]), theirs: words(theirs[key]) }))
+    .filter((d) => d.mine !== d.theirs);
+}
+
 const LITERAL = /^([0-9]{1,3}(\.[0-9]{1,3}){3}|[0-9a-fA-F:]*:[0-9a-fA-F:.]*)([/-][0-9a-fA-F:.]+)?$/;
 
 /** One line of a pasted list, as an address object; nothing where it holds no address. */

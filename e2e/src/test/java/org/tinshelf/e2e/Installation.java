@@ -3,6 +3,7 @@ package org.tinshelf.e2e;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
@@ -83,6 +84,18 @@ final class Installation {
                             "--disable-component-update",
                             "--disable-sync",
                             "--no-first-run")));
+  }
+
+  /** The row of a rule on a page. */
+  static Locator rule(Page page, String name) {
+    return page.locator(
+        ".rule:not(.end)",
+        new Page.LocatorOptions()
+            .setHas(
+                page.locator(
+                    ".name",
+                    new Page.LocatorOptions()
+                        .setHasText(Pattern.compile("^\\W*" + name + "\\W*$")))));
   }
 
   static synchronized Installation get() {

@@ -39,14 +39,7 @@ class MorningTest {
   }
 
   private Locator rule(String name) {
-    return page.locator(
-        ".rule:not(.end)",
-        new Page.LocatorOptions()
-            .setHas(
-                page.locator(
-                    ".name",
-                    new Page.LocatorOptions()
-                        .setHasText(Pattern.compile("^\\W*" + name + "\\W*$")))));
+    return Installation.rule(page, name);
   }
 
   private Locator card() {

@@ -45,14 +45,7 @@ class StatesTest {
   }
 
   private Locator rule(String name) {
-    return page.locator(
-        ".rule:not(.end)",
-        new Page.LocatorOptions()
-            .setHas(
-                page.locator(
-                    ".name",
-                    new Page.LocatorOptions()
-                        .setHasText(Pattern.compile("^\\W*" + name + "\\W*$")))));
+    return Installation.rule(page, name);
   }
 
   @Test
@@ -172,5 +165,107 @@ class StatesTest {
     assertThat(page.locator(".chip")).containsText("no changes");
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave it")).click();
     assertThat(effect).containsText("Change a field");
+  }
+
+  @Test
+  void theFieldsWithoutAColumnAreEditedInTheCardByKeyboard() {
+    rule("museum ship").locator(".cell.name").click();
+    page.keyboard().press("t");
+    Locator owner = page.locator("[data-field=owner]");
+    assertThat(owner).isFocused();
+    page.keyboard().press("Enter");
+    page.locator(".fields input").fill("pia");
+    page.keyboard().press("Enter");
+    assertThat(owner).hasText("pia");
+    assertThat(owner).isFocused();
+    Locator guard = page.locator("[data-field=guard]");
+    guard.focus();
+    page.keyboard().press("Enter");
+    page.keyboard().press("e");
+    page.keyboard().press("Enter");
+    assertThat(guard).hasText("encrypted");
+    Locator profiles = page.locator("[data-field=profiles]");
+    profiles.focus();
+    page.keyboard().press("Enter");
+    page.keyboard().type("home");
+    page.keyboard().press("Enter");
+    page.keyboard().press("Enter");
+    assertThat(profiles).hasText("home");
+    assertThat(page.locator(".card .says").first()).containsText("encrypted at least");
+  }
+
+  @Test
+  void whereAPersonWantsItUntouchedCellsHaveToBeFilled() {
+    page.getByLabel("untouched cells:").selectOption("to be filled");
+    rule("museum ship").click();
+    page.keyboard().press("n");
+    Locator name = page.locator(".editor input");
+    name.fill("half done");
+    name.press("Enter");
+    assertThat(rule("half done").locator(".cell.source")).hasText("to be filled");
+    page.keyboard().press("o");
+    assertThat(page.locator(".notice")).containsText("still waits for from, to, source");
+    assertThat(rule("half done")).hasClass(Pattern.compile("off"));
+    for (String column : new String[] {"from", "to", "source", "destination", "what"}) {
+      rule("half done").locator(".cell." + column).dblclick();
+      page.locator(".picker input[type=text]").press("Control+Enter");
+      assertThat(rule("half done").locator(".cell." + column)).hasText("any");
+    }
+    page.keyboard().press("o");
+    assertThat(rule("half done")).not().hasClass(Pattern.compile("off"));
+  }
+
+  @Test
+  void columnsArePutAwayAndStayAway() {
+    page.getByLabel("Choose columns").click();
+    page.locator(".choice label", new Page.LocatorOptions().setHasText("log")).click();
+    assertThat(page.locator("[role=columnheader][data-column=log]")).hasCount(0);
+    page.reload();
+    assertThat(rule("museum ship")).isVisible();
+    assertThat(page.locator("[role=columnheader][data-column=log]")).hasCount(0);
+    assertThat(rule("museum ship").locator(".cell.log")).hasCount(0);
+  }
+
+  @Test
+  void whoWritesAnObjectThatSomebodyElseChangesSeesBothVersions() {
+    String address = installation.address() + "/objects/address?find=ticket-web6";
+    Page other = installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/4");
+    for (Page each : new Page[] {page, other}) {
+      each.navigate(address);
+      each.locator("tbody a").first().click();
+      assertThat(each.locator("form.editor")).isVisible();
+    }
+    note(other, "theirs");
+    assertThat(other.locator("form.editor button[type=submit]")).isDisabled();
+    note(page, "mine");
+    Locator both = page.getByLabel("Both versions");
+    assertThat(both).containsText("theirs");
+    both.getByText("Keep yours").click();
+    assertThat(both).hasCount(0);
+    other.reload();
+    assertThat(other.getByLabel("Note")).hasValue("mine");
+    other.context().close();
+  }
+
+  private static void note(Page at, String text) {
+    at.getByLabel("Note").fill(text);
+    at.keyboard().press("Control+Enter");
+  }
+
+  @Test
+  void aScheduleIsDrawnOnAWeek() {
+    page.navigate(installation.address() + "/objects/schedule/new");
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("early");
+    Locator monday = page.locator(".strip").first();
+    double width = monday.boundingBox().width;
+    monday.hover(new Locator.HoverOptions().setPosition(width * 6.1 / 24, 9));
+    page.mouse().down();
+    monday.hover(new Locator.HoverOptions().setPosition(width * 8.9 / 24, 9));
+    page.mouse().up();
+    assertThat(page.locator("textarea")).hasValue("mon 06:00-09:00");
+    page.keyboard().press("Control+Enter");
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Add to the draft"))
+        .click();
+    assertThat(page.locator("tr.here")).containsText("early");
   }
 }

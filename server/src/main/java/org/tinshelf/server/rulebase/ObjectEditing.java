@@ -198,8 +198,7 @@ public class ObjectEditing implements Subject {
     ObjectRecord object = object(id);
     if (object.version() != version || object.removed()) {
       String who = journal.lastOf(Kind.OBJECT, id, object.removed());
-      throw Refusal.conflict(
-          who + " this object before you. Nothing of yours was saved; it is shown as it is now.");
+      throw Refusal.conflict(who + " this object before you. Nothing of yours was saved.");
     }
     return object;
   }
