@@ -1,24 +1,42 @@
 <script setup lang="ts">
 import { ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, onMounted, ref } from "vue";
 import { answer, type BayBody, type Estate, http } from "../api/client";
-import { useTrial } from "../rulebase/useTrial";
 import FloorField from "./FloorField.vue";
 import FormFrame from "./FormFrame.vue";
-import { useTreeForm } from "./useTreeForm";
+import { useNodeForm } from "./useNodeForm";
 
 const props = defineProps<{ estate: Estate; id: number; parent?: number; stamp: number }>();
 const emit = defineEmits<{ done: [to?: string] }>();
 
-const form = useTreeForm<BayBody>(() => ({
-  name: "",
-  parent: props.parent,
-  floor: "",
-  floorLog: false,
-}));
-const { body, edition, busy, trouble, problems, dirty } = form;
-const trial = useTrial();
 const path = computed(() => ({ params: { path: { id: props.id } } }));
+const { body, busy, trouble, problems, dirty, trial, keep, remove, leave } = useNodeForm<BayBody>(
+  props,
+  "/estate/bay",
+  (to) => emit("done", to),
+  () => ({
+    name: "",
+    parent: props.parent,
+    floor: "",
+    floorLog: false,
+  }),
+  {
+    read: () => answer(http.GET("/api/bays/{id}", path.value)).then(read),
+    attempt: (edition, bay) =>
+      answer(http.POST("/api/bays/{id}/trial", { ...path.value, body: { edition, bay } })),
+    change: (edition, bay) =>
+      answer(http.PUT("/api/bays/{id}", { ...path.value, body: { edition, bay } })).then(read),
+    make: (bay) => answer(http.POST("/api/bays", { body: bay })),
+    remove: (edition) =>
+      answer(
+        http.DELETE("/api/bays/{id}", { params: { path: { id: props.id }, query: { edition } } }),
+      ),
+  },
+);
+const read = (card: { bay: BayBody; edition: number }) => ({
+  what: card.bay,
+  edition: card.edition,
+});
 const isRoot = computed(() => body.value.parent === undefined);
 /** Bays it can hang in: all but itself and those below it. */
 const parents = computed(() => {
@@ -35,68 +53,10 @@ const parents = computed(() => {
   return props.estate.bays.filter((b) => !below.has(b.id));
 });
 
-async function load() {
-  if (!props.id) return;
-  const card = await answer(http.GET("/api/bays/{id}", path.value));
-  form.show(card.bay, card.edition);
-}
-
-watch(
-  body,
-  (bay) => {
-    if (!props.id || !dirty.value) {
-      trial.forget();
-      return;
-    }
-    trial.ask(() =>
-      answer(
-        http.POST("/api/bays/{id}/trial", {
-          ...path.value,
-          body: { edition: edition.value, bay },
-        }),
-      ),
-    );
-  },
-  { deep: true },
-);
-
-const keep = () =>
-  form.attempt(async () => {
-    if (props.id) {
-      const card = await answer(
-        http.PUT("/api/bays/{id}", {
-          ...path.value,
-          body: { edition: edition.value, bay: body.value },
-        }),
-      );
-      form.show(card.bay, card.edition);
-      emit("done");
-    } else {
-      const made = await answer(http.POST("/api/bays", { body: body.value }));
-      emit("done", `/estate/bay/${made.id}`);
-    }
-  });
-
-const remove = () =>
-  form.attempt(async () => {
-    const query = { edition: edition.value };
-    await answer(http.DELETE("/api/bays/{id}", { params: { path: { id: props.id }, query } }));
-    emit("done", "/estate");
-  });
-
-const leave = () => (props.id ? void load() : emit("done", "/estate"));
-
 const first = ref<InputInstance>();
 onMounted(() => {
-  void form.attempt(load);
   if (!props.id) first.value?.focus();
 });
-watch(
-  () => props.stamp,
-  () => {
-    if (!dirty.value) void form.attempt(load);
-  },
-);
 </script>
 
 <template>

@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import { ElCheckbox, ElInput, ElInputNumber } from "element-plus";
-import { computed, onMounted, ref } from "vue";
+import { onMounted } from "vue";
 import { answer, type EstateBody, http } from "../api/client";
-import { choicesOf } from "../objects/choices";
-import CellPicker from "../rulebase/CellPicker.vue";
 import FormFrame from "./FormFrame.vue";
-import { useEstate } from "./useEstate";
+import PickedList from "./PickedList.vue";
 import { useTreeForm } from "./useTreeForm";
 
 const emit = defineEmits<{ done: [to?: string] }>();
-const { objects } = useEstate();
 const form = useTreeForm<EstateBody>(() => ({
   name: "",
   managementAddresses: [],
@@ -21,9 +18,6 @@ const form = useTreeForm<EstateBody>(() => ({
   ports: 1000,
 }));
 const { body, edition, busy, trouble, problems, dirty } = form;
-const picking = ref<"addresses" | "services">();
-const addresses = computed(() => choicesOf(objects.value, ["address"]));
-const services = computed(() => choicesOf(objects.value, ["service"]));
 
 async function load() {
   const card = await answer(http.GET("/api/estate/settings"));
@@ -61,54 +55,25 @@ onMounted(() => void form.attempt(load));
       </p>
     </template>
     <label>Name <ElInput v-model="body.name" maxlength="120" aria-label="Name" /></label>
-    <fieldset class="picked">
-      <legend>Managed from</legend>
-      <p>
-        <b>{{ body.managementAddresses.join(", ") || "nowhere yet" }}</b>
-        <button type="button" class="button" @click="picking = 'addresses'">Choose</button>
-      </p>
-      <CellPicker
-        v-if="picking === 'addresses'"
-        title="management address"
-        :names="body.managementAddresses"
-        :choices="addresses"
-        :kinds="['address']"
-        any="nowhere"
-        @keep="
-          (names: string[]) => {
-            body.managementAddresses = names;
-            picking = undefined;
-          }
-        "
-        @leave="picking = undefined"
-      />
+    <PickedList
+      v-model="body.managementAddresses"
+      legend="Managed from"
+      title="management address"
+      kind="address"
+      any="nowhere yet"
+    >
       <p class="soft">
         Who may reach the firewalls themselves. A management service that is open to anybody else is
         a finding.
       </p>
-    </fieldset>
-    <fieldset class="picked">
-      <legend>Management services</legend>
-      <p>
-        <b>{{ body.managementServices.join(", ") }}</b>
-        <button type="button" class="button" @click="picking = 'services'">Choose</button>
-      </p>
-      <CellPicker
-        v-if="picking === 'services'"
-        title="management service"
-        :names="body.managementServices"
-        :choices="services"
-        :kinds="['service']"
-        any="none"
-        @keep="
-          (names: string[]) => {
-            body.managementServices = names;
-            picking = undefined;
-          }
-        "
-        @leave="picking = undefined"
-      />
-    </fieldset>
+    </PickedList>
+    <PickedList
+      v-model="body.managementServices"
+      legend="Management services"
+      title="management service"
+      kind="service"
+      any="none"
+    />
     <fieldset>
       <legend>What is asked of rules</legend>
       <p><ElCheckbox v-model="body.owners" label="every rule names an owner or a ticket" /></p>
@@ -154,12 +119,6 @@ onMounted(() => void form.attempt(load));
 
 <style scoped src="./form.css"></style>
 <style scoped>
-.picked {
-  position: relative;
-}
-.picked .button {
-  margin-left: 10px;
-}
 .line {
   display: flex;
   flex-wrap: wrap;

@@ -1,87 +1,61 @@
 <script setup lang="ts">
 import { ElCheckbox, ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
-import { computed, onMounted, ref, watch } from "vue";
+import { computed, onMounted, ref } from "vue";
 import { answer, type Estate, type FirewallBody, http } from "../api/client";
-import { useTrial } from "../rulebase/useTrial";
 import FloorField from "./FloorField.vue";
 import FormFrame from "./FormFrame.vue";
 import { useEstate } from "./useEstate";
-import { useTreeForm } from "./useTreeForm";
+import { useNodeForm } from "./useNodeForm";
 
 const props = defineProps<{ estate: Estate; id: number; bay?: number; stamp: number }>();
 const emit = defineEmits<{ done: [to?: string] }>();
 
 const { objects } = useEstate();
-const form = useTreeForm<FirewallBody>(() => ({
-  name: "",
-  bay: props.bay ?? 0,
-  kind: "branch",
-  platform: "yard",
-  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
-  device: "",
-  interfaces: [],
-  routes: [],
-  management: "",
-  floor: "",
-  floorLog: false,
-}));
-const { body, edition, busy, trouble, problems, dirty, at } = form;
-const trial = useTrial();
 const path = computed(() => ({ params: { path: { id: props.id } } }));
+const { body, busy, trouble, problems, dirty, at, trial, keep, remove, leave } =
+  useNodeForm<FirewallBody>(
+    props,
+    "/estate/firewall",
+    (to) => emit("done", to),
+    () => ({
+      name: "",
+      bay: props.bay ?? 0,
+      kind: "branch",
+      platform: "yard",
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || "UTC",
+      device: "",
+      interfaces: [],
+      routes: [],
+      management: "",
+      floor: "",
+      floorLog: false,
+    }),
+    {
+      read: () => answer(http.GET("/api/firewalls/{id}", path.value)).then(read),
+      attempt: (edition, firewall) =>
+        answer(
+          http.POST("/api/firewalls/{id}/trial", { ...path.value, body: { edition, firewall } }),
+        ),
+      change: (edition, firewall) =>
+        answer(
+          http.PUT("/api/firewalls/{id}", { ...path.value, body: { edition, firewall } }),
+        ).then(read),
+      make: (firewall) => answer(http.POST("/api/firewalls", { body: firewall })),
+      remove: (edition) =>
+        answer(
+          http.DELETE("/api/firewalls/{id}", {
+            params: { path: { id: props.id }, query: { edition } },
+          }),
+        ),
+    },
+  );
+const read = (card: { firewall: FirewallBody; edition: number }) => ({
+  what: card.firewall,
+  edition: card.edition,
+});
 const zones = computed(() => objects.value.filter((o) => o.kind === "zone"));
 const timeZones = Intl.supportedValuesOf("timeZone");
 if (!timeZones.includes("UTC")) timeZones.unshift("UTC");
-
-async function load() {
-  if (!props.id) return;
-  const card = await answer(http.GET("/api/firewalls/{id}", path.value));
-  form.show(card.firewall, card.edition);
-}
-
-watch(
-  body,
-  (firewall) => {
-    if (!props.id || !dirty.value) {
-      trial.forget();
-      return;
-    }
-    trial.ask(() =>
-      answer(
-        http.POST("/api/firewalls/{id}/trial", {
-          ...path.value,
-          body: { edition: edition.value, firewall },
-        }),
-      ),
-    );
-  },
-  { deep: true },
-);
-
-const keep = () =>
-  form.attempt(async () => {
-    if (props.id) {
-      const card = await answer(
-        http.PUT("/api/firewalls/{id}", {
-          ...path.value,
-          body: { edition: edition.value, firewall: body.value },
-        }),
-      );
-      form.show(card.firewall, card.edition);
-      emit("done");
-    } else {
-      const made = await answer(http.POST("/api/firewalls", { body: body.value }));
-      emit("done", `/estate/firewall/${made.id}`);
-    }
-  });
-
-const remove = () =>
-  form.attempt(async () => {
-    const query = { edition: edition.value };
-    await answer(http.DELETE("/api/firewalls/{id}", { params: { path: { id: props.id }, query } }));
-    emit("done", "/estate");
-  });
-
-const leave = () => (props.id ? void load() : emit("done", "/estate"));
 
 function addInterface(transparent: boolean) {
   const n = body.value.interfaces.length;
@@ -101,15 +75,8 @@ function setAddresses(i: number, text: string) {
 
 const first = ref<InputInstance>();
 onMounted(() => {
-  void form.attempt(load);
   if (!props.id) first.value?.focus();
 });
-watch(
-  () => props.stamp,
-  () => {
-    if (!dirty.value) void form.attempt(load);
-  },
-);
 </script>
 
 <template>

@@ -15,6 +15,14 @@ describe("forms of objects", () => {
     expect(documentOf(form, entered, { name: "nights", note: "", labels: "" })).toEqual(document);
   });
 
+  it("are told apart by what gives the form, not by what several have", () => {
+    const content = ["192.0.2.7"];
+    expect(formOf("address", { name: "n", content, feed: "list.txt" }).name).toBe("feed");
+    expect(formOf("address", { name: "n", content, countries: ["ZZ"] }).name).toBe("countries");
+    expect(formOf("address", { name: "n", content, domain: "a.example.net" }).name).toBe("domain");
+    expect(formOf("service", { name: "n", udp: "53" }).name).toBe("service");
+  });
+
   it("leave out what is empty, but not what makes the form", () => {
     const group = formOf("address", { members: [] });
     expect(documentOf(group, {}, about)).toEqual({

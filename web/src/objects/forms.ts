@@ -241,8 +241,9 @@ export function kindOf(kind: string): Kind {
 /** The form an object is written in. */
 export function formOf(kind: string, document: Document): Form {
   const forms = kindOf(kind).forms;
-  const byKey = forms.find((f) => f.fields.some((field) => field.key in document));
-  return byKey ?? forms[0];
+  // What the first field says gives the form; other fields may be common to several.
+  const given = forms.find((f) => f.fields[0].key in document);
+  return given ?? forms.find((f) => f.fields.some((x) => x.key in document)) ?? forms[0];
 }
 
 /** A field's value as it is typed. */
