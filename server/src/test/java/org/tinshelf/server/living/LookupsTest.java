@@ -77,7 +77,7 @@ class LookupsTest {
     return client.post("/api/objects/" + id + "/lookup", "").expect(200).json();
   }
 
-  private JsonNode content(long id) {
+  private JsonNode heldBy(long id) {
     return client.get("/api/objects/" + id).expect(200).json().at("/document/content");
   }
 
@@ -89,7 +89,7 @@ class LookupsTest {
     assertEquals("", looked.get("trouble").asString());
     assertTrue(looked.has("goodAt"));
     assertEquals(
-        "[\"192.0.2.7\",\"198.51.100.0/24\",\"2001:db8::1-2001:db8::9\"]", content(id).toString());
+        "[\"192.0.2.7\",\"198.51.100.0/24\",\"2001:db8::1-2001:db8::9\"]", heldBy(id).toString());
   }
 
   @Test
@@ -110,7 +110,7 @@ class LookupsTest {
     JsonNode failed = lookUp(id);
     assertEquals("The server answered 503.", failed.get("trouble").asString());
     assertTrue(failed.has("goodAt"));
-    assertEquals("[\"192.0.2.7\"]", content(id).toString());
+    assertEquals("[\"192.0.2.7\"]", heldBy(id).toString());
     JsonNode said = client.get("/api/objects/" + id + "/lookup").json();
     assertEquals(failed.get("trouble"), said.get("trouble"));
     assertEquals(failed.get("goodAt"), said.get("goodAt"));
@@ -122,7 +122,7 @@ class LookupsTest {
     long id = feed();
     String trouble = lookUp(id).get("trouble").asString();
     assertEquals("Line 2 of the list is no address, network or range.", trouble);
-    assertTrue(content(id).isMissingNode() || content(id).isEmpty());
+    assertTrue(heldBy(id).isMissingNode() || heldBy(id).isEmpty());
   }
 
   @Test
@@ -147,7 +147,7 @@ class LookupsTest {
     holds("192.0.2.10");
     Running.context().getBean(Lookups.class).all();
     assertTrue(asked > before);
-    assertEquals("[\"192.0.2.10\"]", content(id).toString());
+    assertEquals("[\"192.0.2.10\"]", heldBy(id).toString());
   }
 
   @Test
