@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import org.tinshelf.core.findings.Finding.Kind;
@@ -63,7 +62,7 @@ final class Conflicts {
    *
    * @param changed where the rows stand that a change came near
    */
-  void again(Row row, BitSet changed) {
+  void again(Row row, Changed changed) {
     if (concerns(row)) {
       List<Row> conflicting = lists.untouched(row.opposed.conflicting, changed);
       List<Row> excepting = lists.untouched(row.opposed.excepting, changed);
@@ -141,21 +140,22 @@ final class Conflicts {
   /**
    * The live rows above with the opposite effect that share packets with a row.
    *
-   * @param where only those that stand there; null for all
+   * @param changed only those that a change came near; null for all
    */
-  private List<Row> opposed(Row row, BitSet where) {
+  private List<Row> opposed(Row row, Changed changed) {
     List<Row> out = new ArrayList<>();
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
         int above = Reading.above(met, row);
+        if (changed != null) {
+          changed.each(!row.lets(), met, above, order -> out.add(reading.rows().get(order)));
+          continue;
+        }
         for (int i = 0; i < above; i++) {
-          int order = met[i].place().order();
-          if (where == null || where.get(order)) {
-            Row upper = reading.rows().get(order);
-            if (upper.live() && upper.lets() != row.lets()) {
-              out.add(upper);
-            }
+          Row upper = reading.row(met[i]);
+          if (upper.live() && upper.lets() != row.lets()) {
+            out.add(upper);
           }
         }
       }

@@ -36,10 +36,15 @@ final class FromBelow {
 
   /** The same of a row whose point is as before, after a change in which some lines came. */
   boolean stillSurelyStays(Row row, List<Row> come) {
-    return row.fallsTo != null
-        && !row.fallsTo.gone
-        && come.stream()
-            .noneMatch(other -> other.decides() && other.area.contains(row.family, row.point));
+    if (row.fallsTo == null || row.fallsTo.gone) {
+      return false;
+    }
+    for (Row other : come) {
+      if (other.decides() && other.area.contains(row.family, row.point)) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Tells whether a row stays, where that is known. */

@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import org.tinshelf.core.space.Remainder;
 
@@ -63,7 +62,7 @@ final class Judges {
    *
    * @param changed where the rows stand that a change came near
    */
-  void again(Row row, BitSet changed) {
+  void again(Row row, Changed changed) {
     decided(row);
     opposed(row, () -> conflicts.again(row, changed));
     if (reading.anyLiving()) {

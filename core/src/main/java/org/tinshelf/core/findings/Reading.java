@@ -212,7 +212,11 @@ final class Reading {
 
   /** How many of the boxes, sorted by place, stand above a row. */
   static int above(Box[] sorted, Row row) {
-    int order = row.place.order();
+    return above(sorted, row.place.order());
+  }
+
+  /** How many of the boxes, sorted by place, stand above a place. */
+  static int above(Box[] sorted, int order) {
     int low = 0;
     int high = sorted.length;
     while (low < high) {
@@ -444,7 +448,7 @@ final class Reading {
     if (!row.live()) {
       row.point = null;
       row.fallsTo = null;
-    } else if (row.point == null || come.stream().anyMatch(other -> takesPoint(other, row))) {
+    } else if (row.point == null || pointTaken(row, come)) {
       row.point = null;
       row.fallsTo = null;
       for (int f = 0; f < FAMILIES && row.point == null; f++) {
@@ -462,10 +466,15 @@ final class Reading {
     row.reach();
   }
 
-  private static boolean takesPoint(Row other, Row row) {
-    return other.decides()
-        && other.place.order() < row.place.order()
-        && other.area.contains(row.family, row.point);
+  private static boolean pointTaken(Row row, List<Row> come) {
+    for (Row other : come) {
+      if (other.decides()
+          && other.place.order() < row.place.order()
+          && other.area.contains(row.family, row.point)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   /** Goes on with other rows, which are numbered already. */

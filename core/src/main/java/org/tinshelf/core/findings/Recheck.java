@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -177,7 +176,7 @@ public final class Recheck {
         }
       }
     }
-    BitSet changed = touched.places();
+    Changed changed = touched.places();
     judges.begin();
     reading.each(again.rows(), row -> judge(row, touched.turned, changed));
     again.addAll(judgeFromBelow(touched, come));
@@ -191,7 +190,7 @@ public final class Recheck {
     return again;
   }
 
-  private void judge(Row row, RowSet turned, BitSet changed) {
+  private void judge(Row row, RowSet turned, Changed changed) {
     if (turned.contains(row) || row.undecided || !row.live()) {
       judges.judge(row);
     } else {

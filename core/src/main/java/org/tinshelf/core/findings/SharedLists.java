@@ -1,7 +1,6 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -43,13 +42,13 @@ final class SharedLists {
   }
 
   /** Those that no change came near; the very list where that is all of them. */
-  List<Row> untouched(List<Row> rows, BitSet changed) {
+  List<Row> untouched(List<Row> rows, Changed changed) {
     return rows.size() < FEW
         ? withoutTouched(rows, changed)
         : left.computeIfAbsent(new Very(rows), key -> withoutTouched(rows, changed));
   }
 
-  private static List<Row> withoutTouched(List<Row> rows, BitSet changed) {
+  private static List<Row> withoutTouched(List<Row> rows, Changed changed) {
     int n = 0;
     while (n < rows.size() && untouched(rows.get(n), changed)) {
       n++;
@@ -67,8 +66,8 @@ final class SharedLists {
     return List.copyOf(out);
   }
 
-  private static boolean untouched(Row row, BitSet changed) {
-    return !row.gone && !changed.get(row.place.order());
+  private static boolean untouched(Row row, Changed changed) {
+    return !row.gone && !changed.contains(row);
   }
 
   /** Both, in stack order; neither holds a row of the other. */

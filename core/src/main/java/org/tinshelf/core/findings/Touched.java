@@ -41,11 +41,11 @@ final class Touched {
   }
 
   /** Where the rows stand that share packets with one that came or went, and those that came. */
-  BitSet places() {
-    BitSet places = new BitSet();
-    below.rows().forEach(row -> places.set(row.place.order()));
-    above.rows().forEach(row -> places.set(row.place.order()));
-    return places;
+  Changed places() {
+    Changed changed = new Changed();
+    below.rows().forEach(changed::add);
+    above.rows().forEach(changed::add);
+    return changed;
   }
 
   /** Drops the rows that are gone. */
