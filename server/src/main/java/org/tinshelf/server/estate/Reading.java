@@ -54,21 +54,26 @@ class Reading {
    * Everything that is known; never changed, but replaced.
    *
    * @param print of everything but lines
+   * @param turn the last edit that was read
    * @param skeleton the estate with no line, or with few
    */
   private record Memory(
       String print,
+      long turn,
       Estate skeleton,
       Identities identities,
+      Heads heads,
       Map<Long, Known> lines,
       Map<Long, Filled> drawers,
       Map<Long, List<Line>> shelves) {
     static final Memory NOTHING =
-        new Memory("", null, new Identities(), Map.of(), Map.of(), Map.of());
+        new Memory("", -1, null, new Identities(), Heads.NONE, Map.of(), Map.of(), Map.of());
 
     /** What is left when everything but lines may be another. */
     Memory lines(Map<String, String> names) {
-      return identities.names().equals(names) ? this : NOTHING;
+      return identities.names().equals(names)
+          ? this
+          : new Memory("", turn, null, new Identities(), heads, Map.of(), Map.of(), Map.of());
     }
   }
 
@@ -77,14 +82,22 @@ class Reading {
   private final Firewalls firewalls;
   private final Shelves shelves;
   private final Lines lines;
+  private final Turns turns;
   private volatile Memory memory = Memory.NOTHING;
 
-  Reading(EstateStore store, Bays bays, Firewalls firewalls, Shelves shelves, Lines lines) {
+  Reading(
+      EstateStore store,
+      Bays bays,
+      Firewalls firewalls,
+      Shelves shelves,
+      Lines lines,
+      Turns turns) {
     this.store = store;
     this.bays = bays;
     this.firewalls = firewalls;
     this.shelves = shelves;
     this.lines = lines;
+    this.turns = turns;
   }
 
   /**
@@ -93,20 +106,21 @@ class Reading {
    * @throws BadDocumentException if it is not sound
    */
   Estate read() {
+    Memory last = memory;
+    long turn = turns.last();
     String print = store.print();
-    boolean same = print.equals(memory.print);
-    Identities identities = same ? memory.identities : store.identities();
-    Memory old = memory.lines(identities.names());
-    List<Head> heads = lines.heads().stream().filter(h -> !h.removed()).toList();
-    List<LineRecord> unknown = unknown(heads, old);
-    Map<Long, Known> known = new HashMap<>();
-    for (Head head : heads) {
-      Known was = old.lines.get(head.id());
-      if (was != null && was.version == head.version()) {
-        known.put(head.id(), was);
-      }
-    }
+    boolean same = print.equals(last.print);
+    Identities identities = same ? last.identities : store.identities();
+    Memory old = last.lines(identities.names());
+    // A memory of a later turn than this transaction sees is of no use to it.
+    boolean first = old.turn < 0 || old.turn > turn;
+    List<Head> touched = first ? List.of() : lines.headsSince(old.turn);
+    Heads heads = first ? Heads.of(lines.heads()) : old.heads.with(touched);
     Map<String, ShelfRecord> byName = shelvesByName();
+    List<LineRecord> unknown =
+        same && !first ? records(touched) : unknown(heads, shelfIds(byName), old);
+    Map<Long, Known> known = new HashMap<>(old.lines);
+    touched.forEach(head -> known.remove(head.id()));
     Estate skeleton;
     if (same) {
       skeleton = old.skeleton;
@@ -115,12 +129,15 @@ class Reading {
       skeleton = DocumentReader.read(store.document(identities, unknown, true));
       learn(skeleton, unknown, byName, known);
     }
-    Assembly assembly = new Assembly(heads, known, old);
+    Set<Long> other = same && !first ? old.heads.shelvesOf(touched) : shelfIds(byName);
+    Assembly assembly = new Assembly(heads, known, old, other);
     Estate estate =
         skeleton.withTree(
             skeleton.bays().stream().map(b -> assembly.bay(b, byName)).toList(),
             skeleton.firewalls().stream().map(f -> assembly.firewall(f, byName)).toList());
-    keep(new Memory(print, skeleton, identities, known, assembly.drawers, assembly.made));
+    keep(
+        new Memory(
+            print, turn, skeleton, identities, heads, known, assembly.drawers, assembly.made));
     return estate;
   }
 
@@ -130,14 +147,25 @@ class Reading {
     return store.print().equals(now.print) ? now.identities : store.identities();
   }
 
-  private List<LineRecord> unknown(List<Head> heads, Memory old) {
-    List<Long> ids = new ArrayList<>();
-    for (Head head : heads) {
-      Known was = old.lines.get(head.id());
-      if (was == null || was.version != head.version()) {
-        ids.add(head.id());
-      }
-    }
+  private static Set<Long> shelfIds(Map<String, ShelfRecord> byName) {
+    return byName.values().stream().map(ShelfRecord::id).collect(Collectors.toSet());
+  }
+
+  /** The lines of shelves that are there, as far as they are not known. */
+  private List<LineRecord> unknown(Heads heads, Set<Long> there, Memory old) {
+    return records(
+        heads.all().stream()
+            .filter(head -> there.contains(head.shelf()))
+            .filter(head -> !known(old.lines.get(head.id()), head))
+            .toList());
+  }
+
+  private static boolean known(Known line, Head head) {
+    return line != null && line.version == head.version();
+  }
+
+  private List<LineRecord> records(List<Head> some) {
+    List<Long> ids = some.stream().filter(h -> !h.removed()).map(Head::id).toList();
     if (ids.size() > FEW) {
       Set<Long> wanted = new HashSet<>(ids);
       return lines.inOrder().stream().filter(l -> wanted.contains(l.id())).toList();
@@ -245,24 +273,20 @@ class Reading {
 
   /** Puts shelves together from their lines. */
   private static final class Assembly {
-    private final Map<Long, List<Head>> top;
-    private final Map<Long, List<Head>> inDrawers;
+    private final Heads heads;
     private final Map<Long, Known> known;
     private final Memory old;
-    private final Map<Long, Filled> drawers = new HashMap<>();
+    private final Set<Long> other;
+    private final Map<Long, Filled> drawers;
     private final Map<Long, List<Line>> made = new HashMap<>();
 
-    Assembly(List<Head> heads, Map<Long, Known> known, Memory old) {
+    /** Of shelves that are not among the others, lines are as they were. */
+    Assembly(Heads heads, Map<Long, Known> known, Memory old, Set<Long> other) {
+      this.heads = heads;
       this.known = known;
       this.old = old;
-      top =
-          heads.stream()
-              .filter(h -> h.drawer() == null)
-              .collect(Collectors.groupingBy(Head::shelf));
-      inDrawers =
-          heads.stream()
-              .filter(h -> h.drawer() != null)
-              .collect(Collectors.groupingBy(Head::drawer));
+      this.other = other;
+      drawers = new HashMap<>(old.drawers);
     }
 
     Firewall firewall(Firewall firewall, Map<String, ShelfRecord> byName) {
@@ -283,9 +307,13 @@ class Reading {
       if (shelf == null) {
         return List.of();
       }
-      Set<String> names = new HashSet<>();
-      List<Line> lines = lines(top.getOrDefault(shelf.id(), List.of()), names, pointer);
       List<Line> before = old.shelves.get(shelf.id());
+      if (before != null && !other.contains(shelf.id())) {
+        made.put(shelf.id(), before);
+        return before;
+      }
+      Set<String> names = new HashSet<>();
+      List<Line> lines = lines(heads.onShelf(shelf.id()), names, pointer);
       List<Line> kept = before != null && sameElements(before, lines) ? before : lines;
       made.put(shelf.id(), kept);
       return kept;
@@ -315,7 +343,7 @@ class Reading {
 
     private Line filled(
         long id, Rule rule, RuleAction.Drawer drawer, Set<String> names, String pointer) {
-      List<Line> inside = lines(inDrawers.getOrDefault(id, List.of()), names, pointer);
+      List<Line> inside = lines(heads.inDrawer(id), names, pointer);
       Filled was = old.drawers.get(id);
       Filled now =
           was != null && was.empty == rule && sameElements(was.inside, inside)

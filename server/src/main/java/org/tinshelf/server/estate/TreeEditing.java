@@ -44,6 +44,7 @@ public class TreeEditing {
   private final Journal journal;
   private final EstateStore store;
   private final Working working;
+  private final Turns turns;
   private final JsonMapper json;
 
   TreeEditing(
@@ -55,6 +56,7 @@ public class TreeEditing {
       Journal journal,
       EstateStore store,
       Working working,
+      Turns turns,
       JsonMapper json) {
     this.bays = bays;
     this.firewalls = firewalls;
@@ -64,12 +66,14 @@ public class TreeEditing {
     this.journal = journal;
     this.store = store;
     this.working = working;
+    this.turns = turns;
     this.json = json;
   }
 
   /** Hangs a new bay into the tree, with two empty shelves. */
   @Transactional
   public long addBay(SignedIn by, BayBody body) {
+    turns.take();
     if (body.parent() == null && !bays.there().isEmpty()) {
       throw problem("/parent", "the estate has a root already", "choose the bay it hangs in");
     }
@@ -89,6 +93,7 @@ public class TreeEditing {
   /** Changes a bay's name, place in the tree or floor. */
   @Transactional
   public void changeBay(SignedIn by, long id, long edition, BayBody body) {
+    turns.take();
     BayRecord bay = currentBay(id, edition);
     if (body.parent() == null && bay.parentId().isPresent()) {
       throw problem("/parent", "a bay hangs in another", "choose the bay it hangs in");
@@ -117,6 +122,7 @@ public class TreeEditing {
   /** Removes a bay in which nothing hangs and on whose shelves nothing stands. */
   @Transactional
   public void removeBay(SignedIn by, long id, long edition) {
+    turns.take();
     BayRecord bay = currentBay(id, edition);
     Optional<String> inside =
         bays.there().stream()
@@ -157,6 +163,7 @@ public class TreeEditing {
   /** Hangs a new firewall into the tree, with an empty shelf. */
   @Transactional
   public long addFirewall(SignedIn by, FirewallBody body) {
+    turns.take();
     int seat = firewalls.there().stream().mapToInt(FirewallRecord::seat).max().orElse(-1) + 1;
     FirewallState state = state(body, Optional.empty(), seat);
     freeFirewall(state.name(), Optional.empty());
@@ -170,6 +177,7 @@ public class TreeEditing {
   /** Changes a firewall, its shelf excepted. */
   @Transactional
   public void changeFirewall(SignedIn by, long id, long edition, FirewallBody body) {
+    turns.take();
     FirewallRecord firewall = currentFirewall(id, edition);
     FirewallState before = firewall.state();
     FirewallState after = state(body, Optional.of(id), before.seat());
@@ -186,6 +194,7 @@ public class TreeEditing {
   /** Removes a firewall that no rule of a bay is only meant for, with its shelf. */
   @Transactional
   public void removeFirewall(SignedIn by, long id, long edition) {
+    turns.take();
     FirewallRecord firewall = currentFirewall(id, edition);
     String named = "\"#f" + id + "\"";
     Optional<String> only =
@@ -206,6 +215,7 @@ public class TreeEditing {
   /** Changes what holds for the whole estate. */
   @Transactional
   public void changeEstate(SignedIn by, long edition, EstateBody body) {
+    turns.take();
     EstateRecord estate =
         estates
             .findById((byte) 1)

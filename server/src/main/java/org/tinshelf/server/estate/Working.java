@@ -24,13 +24,15 @@ public class Working {
   public record Snapshot(long stamp, Estate estate) {}
 
   private final Reading reading;
+  private final Turns turns;
   private final TransactionTemplate transaction;
   private final AtomicLong stamp = new AtomicLong();
   private final String start = Long.toString(new SecureRandom().nextLong(), 36);
   private final AtomicReference<Optional<Snapshot>> kept = new AtomicReference<>(Optional.empty());
 
-  Working(Reading reading, PlatformTransactionManager transactions) {
+  Working(Reading reading, Turns turns, PlatformTransactionManager transactions) {
     this.reading = reading;
+    this.turns = turns;
     this.transaction = new TransactionTemplate(transactions);
     this.transaction.setReadOnly(true);
     this.transaction.setPropagationBehavior(TransactionTemplate.PROPAGATION_REQUIRES_NEW);
@@ -74,8 +76,10 @@ public class Working {
    * another edit was committed meanwhile; then it is read again when somebody asks.
    *
    * @throws org.tinshelf.exchange.document.BadDocumentException if the edit leaves it unsound
+   * @throws IllegalStateException if the edit did not take its turn
    */
   public Estate afterEdit() {
+    turns.current();
     long before = stamp.get();
     Estate estate = reading.read();
     TransactionSynchronizationManager.registerSynchronization(

@@ -11,6 +11,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.tinshelf.core.model.AddressRange;
 import org.tinshelf.exchange.document.BadDocumentException;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.objects.ObjectKind;
 import org.tinshelf.server.objects.ObjectRecord;
@@ -32,6 +33,7 @@ class Lookups {
   private final Feeds feeds;
   private final DomainNames domainNames;
   private final Working working;
+  private final Turns turns;
   private final TransactionTemplate transaction;
   private final JsonMapper json;
   private final Clock clock;
@@ -42,6 +44,7 @@ class Lookups {
       Feeds feeds,
       DomainNames domainNames,
       Working working,
+      Turns turns,
       TransactionTemplate transaction,
       JsonMapper json,
       Clock clock) {
@@ -50,6 +53,7 @@ class Lookups {
     this.feeds = feeds;
     this.domainNames = domainNames;
     this.working = working;
+    this.turns = turns;
     this.transaction = transaction;
     this.json = json;
     this.clock = clock;
@@ -110,6 +114,7 @@ class Lookups {
   }
 
   private LookupRecord keep(long id, Source source, List<AddressRange> found) {
+    turns.take();
     ObjectRecord object = objects.findById(id).orElseThrow();
     if (source(object).equals(Optional.of(source))) {
       ObjectNode body = (ObjectNode) json.readTree(object.body());

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.tinshelf.exchange.document.DocumentWriter;
 import org.tinshelf.server.accounts.SignedIn;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.problems.Refusal;
 
@@ -78,6 +79,7 @@ class DraftController {
   private final ObjectEditing objects;
   private final ShelfReader reader;
   private final Working working;
+  private final Turns turns;
   private final Clock clock;
 
   DraftController(
@@ -88,6 +90,7 @@ class DraftController {
       ObjectEditing objects,
       ShelfReader reader,
       Working working,
+      Turns turns,
       Clock clock) {
     this.changes = changes;
     this.lines = lines;
@@ -96,6 +99,7 @@ class DraftController {
     this.objects = objects;
     this.reader = reader;
     this.working = working;
+    this.turns = turns;
     this.clock = clock;
   }
 
@@ -155,6 +159,7 @@ class DraftController {
   @ResponseStatus(HttpStatus.CREATED)
   @Transactional
   public RevisionView seal(@Valid @RequestBody Seal seal, @AuthenticationPrincipal SignedIn who) {
+    turns.take();
     List<ChangeRecord> all = changes.ofDraft();
     if (all.isEmpty()) {
       throw Refusal.conflict("There is nothing in the draft to seal.");

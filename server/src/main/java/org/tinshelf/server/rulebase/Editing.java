@@ -11,6 +11,7 @@ import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.accounts.SignedIn;
 import org.tinshelf.server.estate.Bays;
 import org.tinshelf.server.estate.Firewalls;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.problems.Refusal;
 import tools.jackson.databind.json.JsonMapper;
@@ -35,6 +36,7 @@ public class Editing implements Subject {
   private final Bays bays;
   private final Firewalls firewalls;
   private final Working working;
+  private final Turns turns;
   private final ShelfReader reader;
   private final JsonMapper json;
 
@@ -45,6 +47,7 @@ public class Editing implements Subject {
       Bays bays,
       Firewalls firewalls,
       Working working,
+      Turns turns,
       ShelfReader reader,
       JsonMapper json) {
     this.lines = lines;
@@ -53,6 +56,7 @@ public class Editing implements Subject {
     this.bays = bays;
     this.firewalls = firewalls;
     this.working = working;
+    this.turns = turns;
     this.reader = reader;
     this.json = json;
   }
@@ -60,13 +64,14 @@ public class Editing implements Subject {
   /** Puts a new rule at a spot. */
   @Transactional
   public LineView add(SignedIn by, Spot spot, ObjectNode document) {
+    turns.take();
     return sound(added(by, spot, document));
   }
 
   private LineRecord added(SignedIn by, Spot spot, ObjectNode document) {
     String place = placeAt(spot, Optional.empty());
     LineRecord line =
-        lines.saveAndFlush(
+        save(
             new LineRecord(
                 spot.shelf(), spot.drawer(), place, titleOf(document), stored(document)));
     record(by, "add", line, Optional.empty(), Optional.of(state(line)));
@@ -76,6 +81,7 @@ public class Editing implements Subject {
   /** Changes a rule's fields, its drawer's rules excepted. */
   @Transactional
   public LineView change(SignedIn by, long id, long version, ObjectNode document) {
+    turns.take();
     return sound(changed(by, current(id, version), document));
   }
 
@@ -84,7 +90,7 @@ public class Editing implements Subject {
     if (!body.equals(line.body())) {
       LineState before = state(line);
       line.says(titleOf(document), body);
-      lines.saveAndFlush(line);
+      save(line);
       record(by, "change", line, Optional.of(before), Optional.of(state(line)));
     }
     return line;
@@ -94,13 +100,14 @@ public class Editing implements Subject {
   void changeStored(SignedIn by, LineRecord line, String body) {
     LineState before = state(line);
     line.says(line.name(), body);
-    lines.saveAndFlush(line);
+    save(line);
     record(by, "change", line, Optional.of(before), Optional.of(state(line)));
   }
 
   /** Moves a rule with its drawer. */
   @Transactional
   public LineView move(SignedIn by, long id, long version, Spot spot) {
+    turns.take();
     return sound(moved(by, current(id, version), spot));
   }
 
@@ -115,7 +122,7 @@ public class Editing implements Subject {
     }
     LineState before = state(line);
     line.moveTo(spot.shelf(), spot.drawer(), placeAt(spot, Optional.of(line.id())));
-    lines.saveAndFlush(line);
+    save(line);
     record(by, "move", line, Optional.of(before), Optional.of(state(line)));
     return line;
   }
@@ -123,6 +130,7 @@ public class Editing implements Subject {
   /** Removes a line; it stays visible until the draft is sealed, or goes at once if it is new. */
   @Transactional
   public void remove(SignedIn by, long id, long version) {
+    turns.take();
     removed(by, current(id, version));
     soundOrRefuse();
   }
@@ -130,7 +138,7 @@ public class Editing implements Subject {
   private void removed(SignedIn by, LineRecord line) {
     LineState before = state(line);
     line.removed(true);
-    lines.saveAndFlush(line);
+    save(line);
     record(by, "remove", line, Optional.of(before), Optional.empty());
   }
 
@@ -141,6 +149,7 @@ public class Editing implements Subject {
    */
   @Transactional
   public List<LineView> apply(SignedIn by, List<LineEdit> edits) {
+    turns.take();
     List<LineRecord> edited = new ArrayList<>();
     List<Long> ids = new ArrayList<>();
     for (LineEdit edit : edits) {
@@ -174,7 +183,7 @@ public class Editing implements Subject {
     if (body.has("on")) {
       body.remove("on");
       line.says(line.name(), json.writeValueAsString(body));
-      lines.saveAndFlush(line);
+      save(line);
     }
     return new RuleRef(where(line), "", line.name());
   }
@@ -204,7 +213,12 @@ public class Editing implements Subject {
       }
       line.removed(true);
     }
-    lines.saveAndFlush(line);
+    save(line);
+  }
+
+  private LineRecord save(LineRecord line) {
+    line.touchedIn(turns.current());
+    return lines.saveAndFlush(line);
   }
 
   private LineState state(LineRecord line) {

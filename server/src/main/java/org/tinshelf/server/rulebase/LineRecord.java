@@ -22,6 +22,7 @@ public class LineRecord {
   private String name;
   private String body;
   private boolean removed;
+  private long turn;
   @Version private long version;
 
   protected LineRecord() {}
@@ -67,6 +68,11 @@ public class LineRecord {
 
   public long version() {
     return version;
+  }
+
+  /** Notes the number of the edit that touches it. */
+  void touchedIn(long newTurn) {
+    turn = newTurn;
   }
 
   void says(String newName, String newBody) {

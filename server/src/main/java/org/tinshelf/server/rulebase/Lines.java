@@ -25,14 +25,18 @@ public interface Lines extends JpaRepository<LineRecord, Long> {
   record Head(
       long id, long version, long shelf, Long drawer, String place, String name, boolean removed) {}
 
-  /** All lines of shelves that are there, in order. */
+  /** All lines, those of removed firewalls too, in order. */
   @Query(
       "select new org.tinshelf.server.rulebase.Lines$Head(l.id, l.version, l.shelfId, l.drawerId,"
-          + " l.place, l.name, l.removed) from LineRecord l where l.shelfId in"
-          + " (select s.id from ShelfRecord s where s.firewallId is null or s.firewallId in"
-          + " (select f.id from FirewallRecord f where f.removed = false))"
-          + " order by l.shelfId, l.place, l.id")
+          + " l.place, l.name, l.removed) from LineRecord l order by l.shelfId, l.place, l.id")
   List<Head> heads();
+
+  /** The lines that an edit of a later turn touched. */
+  @Query(
+      "select new org.tinshelf.server.rulebase.Lines$Head(l.id, l.version, l.shelfId, l.drawerId,"
+          + " l.place, l.name, l.removed) from LineRecord l where l.turn > ?1"
+          + " order by l.shelfId, l.place, l.id")
+  List<Head> headsSince(long turn);
 
   /** The lines of a shelf, in order. */
   @Query(

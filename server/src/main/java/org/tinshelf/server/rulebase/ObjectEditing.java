@@ -12,6 +12,7 @@ import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.accounts.SignedIn;
 import org.tinshelf.server.estate.EstateStore;
 import org.tinshelf.server.estate.Firewalls;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.objects.Identities;
 import org.tinshelf.server.objects.ObjectKind;
@@ -35,6 +36,7 @@ public class ObjectEditing implements Subject {
   private final Firewalls firewalls;
   private final EstateStore store;
   private final Working working;
+  private final Turns turns;
   private final JsonMapper json;
 
   ObjectEditing(
@@ -44,6 +46,7 @@ public class ObjectEditing implements Subject {
       Firewalls firewalls,
       EstateStore store,
       Working working,
+      Turns turns,
       JsonMapper json) {
     this.objects = objects;
     this.usage = usage;
@@ -51,6 +54,7 @@ public class ObjectEditing implements Subject {
     this.firewalls = firewalls;
     this.store = store;
     this.working = working;
+    this.turns = turns;
     this.json = json;
   }
 
@@ -61,6 +65,7 @@ public class ObjectEditing implements Subject {
    */
   @Transactional
   public List<ObjectView> add(SignedIn by, ObjectKind kind, List<ObjectNode> documents) {
+    turns.take();
     List<ObjectRecord> added = new ArrayList<>();
     List<ObjectRecord> before = objects.findAll();
     int first = (int) before.stream().filter(o -> o.kind() == kind && !o.removed()).count();
@@ -94,6 +99,7 @@ public class ObjectEditing implements Subject {
       long group,
       long version,
       List<String> members) {
+    turns.take();
     ObjectRecord object = current(group, version);
     List<ObjectView> added = add(by, kind, documents);
     ObjectNode body =
@@ -112,6 +118,7 @@ public class ObjectEditing implements Subject {
   /** Changes what an object holds, or its name; whatever names it goes on doing so. */
   @Transactional
   public ObjectView change(SignedIn by, long id, long version, ObjectNode document) {
+    turns.take();
     ObjectRecord object = current(id, version);
     ObjectState before = ObjectState.of(object);
     String name = name(document, -1);
@@ -138,6 +145,7 @@ public class ObjectEditing implements Subject {
   /** Removes an object that nothing names. */
   @Transactional
   public void remove(SignedIn by, long id, long version) {
+    turns.take();
     ObjectRecord object = current(id, version);
     List<Usage.Use> uses = usage.of(object);
     if (!uses.isEmpty()) {

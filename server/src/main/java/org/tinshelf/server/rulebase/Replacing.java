@@ -4,6 +4,7 @@ import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.tinshelf.server.accounts.SignedIn;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.objects.ObjectKind;
 import org.tinshelf.server.objects.ObjectRecord;
 import org.tinshelf.server.objects.Objects;
@@ -20,14 +21,21 @@ class Replacing {
   private final Editing editing;
   private final Lines lines;
   private final Objects objects;
+  private final Turns turns;
   private final JsonMapper json;
 
   Replacing(
-      ObjectEditing objectEditing, Editing editing, Lines lines, Objects objects, JsonMapper json) {
+      ObjectEditing objectEditing,
+      Editing editing,
+      Lines lines,
+      Objects objects,
+      Turns turns,
+      JsonMapper json) {
     this.objectEditing = objectEditing;
     this.editing = editing;
     this.lines = lines;
     this.objects = objects;
+    this.turns = turns;
     this.json = json;
   }
 
@@ -38,6 +46,7 @@ class Replacing {
    */
   @Transactional
   public int replace(SignedIn by, long id, long otherId) {
+    turns.take();
     ObjectRecord object = objectEditing.object(id);
     ObjectRecord other = objectEditing.object(otherId);
     if (id == otherId || object.kind() != other.kind() || other.removed()) {

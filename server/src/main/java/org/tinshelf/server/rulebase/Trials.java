@@ -6,6 +6,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.tinshelf.core.model.Estate;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 
 /** Tells what an edit would do: does it, looks, and takes it back. */
@@ -13,11 +14,13 @@ import org.tinshelf.server.estate.Working;
 public class Trials {
 
   private final Working working;
+  private final Turns turns;
   private final TransactionTemplate transaction;
   private final Clock clock;
 
-  Trials(Working working, PlatformTransactionManager transactions, Clock clock) {
+  Trials(Working working, Turns turns, PlatformTransactionManager transactions, Clock clock) {
     this.working = working;
+    this.turns = turns;
     this.transaction = new TransactionTemplate(transactions);
     this.clock = clock;
   }
@@ -36,6 +39,7 @@ public class Trials {
     return transaction.execute(
         status -> {
           status.setRollbackOnly();
+          turns.take();
           T result = edit.get();
           return new Tried<>(working.afterEdit(), result);
         });

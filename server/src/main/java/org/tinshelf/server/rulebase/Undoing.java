@@ -11,6 +11,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.tinshelf.exchange.document.BadDocumentException;
 import org.tinshelf.server.accounts.SignedIn;
+import org.tinshelf.server.estate.Turns;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.problems.Refusal;
 
@@ -24,18 +25,21 @@ public class Undoing {
   private final Changes changes;
   private final Map<Subject.Kind, Subject> subjects = new EnumMap<>(Subject.Kind.class);
   private final Working working;
+  private final Turns turns;
   private final Clock clock;
 
-  Undoing(Changes changes, List<Subject> subjects, Working working, Clock clock) {
+  Undoing(Changes changes, List<Subject> subjects, Working working, Turns turns, Clock clock) {
     this.changes = changes;
     subjects.forEach(s -> this.subjects.put(s.kind(), s));
     this.working = working;
+    this.turns = turns;
     this.clock = clock;
   }
 
   /** Takes one change back. */
   @Transactional
   public void undo(long changeId) {
+    turns.take();
     ChangeRecord change =
         changes
             .findById(changeId)
@@ -50,6 +54,7 @@ public class Undoing {
    */
   @Transactional
   public String undo(SignedIn by) {
+    turns.take();
     List<ChangeRecord> mine =
         changes.ofDraft().stream().filter(c -> c.accountId() == by.id()).toList();
     if (mine.isEmpty()) {
@@ -70,6 +75,7 @@ public class Undoing {
    */
   @Transactional
   public String redo(SignedIn by) {
+    turns.take();
     List<ChangeRecord> undone = changes.undoneBy(by.id());
     if (undone.isEmpty()) {
       throw Refusal.conflict("There is nothing to do again.");
