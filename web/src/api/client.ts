@@ -25,6 +25,9 @@ export type Person = Schemas["SignedIn"];
 export type Consequences = Schemas["Consequences"];
 export type Effect = Schemas["Effect"];
 export type LineEdit = Schemas["LineEdit"];
+export type PlacedLine = Schemas["PlacedLine"];
+/** What was undone or done again. */
+export type Done = Schemas["Done"];
 export type Past = Schemas["Past"];
 export type Cover = Schemas["Cover"];
 export type Places = Schemas["PlacesView"];

@@ -1,5 +1,12 @@
 import { computed, ref } from "vue";
-import { answer, type Change, type Estate, http, type LibraryObject } from "../api/client";
+import {
+  answer,
+  type Change,
+  type Done,
+  type Estate,
+  http,
+  type LibraryObject,
+} from "../api/client";
 
 /** The tree, the library and the draft: what every view shows parts of. */
 const estate = ref<Estate>();
@@ -28,13 +35,15 @@ const objectsByName = computed(() => {
 const told = ref("");
 
 async function back(path: "/api/draft/undo" | "/api/draft/redo", word: string) {
+  let done: Done | undefined;
   try {
-    const done = await answer(http.POST(path));
+    done = await answer(http.POST(path));
     told.value = `${word}: ${done.what}.`;
   } catch (e) {
     told.value = (e as Error).message;
   }
-  await Promise.all([refreshDraft(), refreshObjects()]);
+  await Promise.all([refreshDraft(), done?.lines ? undefined : refreshObjects()]);
+  return done;
 }
 
 const undo = () => back("/api/draft/undo", "Undone");

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Line, LineEdit, Stack } from "../api/client";
-import { applied } from "./applied";
+import { applied, restored } from "./applied";
 import { line, stack } from "./testing";
 
 /** What stands where, drawers with what they hold. */
@@ -74,5 +74,36 @@ describe("a stack after edits", () => {
       applied(drawer(), [{ op: "remove", line: 2 }], [line(2, "", { action: "drawer" })]),
     ).toBeUndefined();
     expect(applied(three(), [{ op: "add", shelf: 1, after: 8 }], [line(9, "")])).toBeUndefined();
+  });
+});
+
+describe("a stack after an undo", () => {
+  const placed = (l: Line, more: object) => ({ line: l, shelf: 1, shown: true, ...more });
+
+  it("has a removed rule back where it was", () => {
+    const now = restored(three(), [placed(line(9, ""), { after: 2 })]);
+    expect(standing(now)).toEqual(["1 r1", "2 r2", "3 r9", "4 r3"]);
+  });
+
+  it("has no new rule any more", () => {
+    const now = restored(three(), [placed(line(2, ""), { after: 1, shown: false })]);
+    expect(standing(now)).toEqual(["1 r1", "2 r3"]);
+  });
+
+  it("has moved rules back, out of a drawer too, and a drawer with what it holds", () => {
+    const now = restored(drawer(), [
+      placed(line(2, "", { action: "drawer" }), { after: 4 }),
+      placed(line(3, ""), { after: 1 }),
+    ]);
+    expect(standing(now)).toEqual(["1 r1", "2 r3", "3 r4", "4 r2"]);
+  });
+
+  it("is as it was where the change is on a shelf that is not in it", () => {
+    const before = three();
+    expect(restored(before, [placed(line(9, ""), { shelf: 77 })])?.shelves).toEqual(before.shelves);
+  });
+
+  it("is not told where the line above is not known", () => {
+    expect(restored(three(), [placed(line(9, ""), { after: 44 })])).toBeUndefined();
   });
 });

@@ -1,4 +1,4 @@
-import type { Line, LineEdit, Shelf, Stack } from "../api/client";
+import type { Line, LineEdit, PlacedLine, Shelf, Stack } from "../api/client";
 
 /**
  * A stack after edits, so that it need not be read again for them.
@@ -37,6 +37,29 @@ export function applied(stack: Stack, edits: LineEdit[], lines: Line[]): Stack |
       home.lines = next;
     }
   }
+  return withShelves(stack, shelves);
+}
+
+/**
+ * A stack with some lines as they have become.
+ *
+ * @returns nothing where that cannot be told without asking
+ */
+export function restored(stack: Stack, placed: PlacedLine[]): Stack | undefined {
+  const shelves = new Map(stack.shelves.map((s) => [s.id, { ...s }]));
+  for (const { line, shelf, drawer, after, shown } of placed) {
+    const home = shelves.get(shelf);
+    if (!home) continue;
+    const old = find(home.lines, line.id);
+    const rest = old ? replaced(home.lines, line.id, () => []) : home.lines;
+    const next = shown ? put(rest, { ...line, lines: old?.lines ?? [] }, drawer, after) : rest;
+    if (!next) return undefined;
+    home.lines = next;
+  }
+  return withShelves(stack, shelves);
+}
+
+function withShelves(stack: Stack, shelves: Map<number, Shelf>): Stack {
   return {
     ...stack,
     shelves: stack.shelves.map((before) => {

@@ -9,7 +9,7 @@ import {
   type Stack,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
-import { applied } from "./applied";
+import { applied, restored } from "./applied";
 import { type Checked, merged } from "./checked";
 import { type Row, rowsOf } from "./rows";
 
@@ -29,6 +29,14 @@ export interface Stale {
 
 const RELOAD_OLDER_THAN = 4000;
 const TREE_PAUSE = 900;
+
+/** The version of a stack with an answer put into it; none where others edited meanwhile. */
+function versionAfter(
+  known: Stack | undefined,
+  done: { before: string; version: string } | undefined,
+): string {
+  return done && done.before === known?.version ? done.version : "";
+}
 
 /** One stack, its check, and the edits of its rules. */
 export function useStack() {
@@ -164,10 +172,10 @@ export function useStack() {
   /** Several edits as one step; the lines edited. What they change is put in place here. */
   async function send(edits: LineEdit[]): Promise<Line[]> {
     const known = stack.value;
-    const { lines, before, version } = await answer(http.POST("/api/edits", { body: { edits } }));
-    const now = known && stack.value === known ? applied(known, edits, lines) : undefined;
-    next = now && { ...now, version: before === known?.version ? version : "" };
-    return lines;
+    const done = await answer(http.POST("/api/edits", { body: { edits } }));
+    const now = known && stack.value === known ? applied(known, edits, done.lines) : undefined;
+    next = now && { ...now, version: versionAfter(known, done) };
+    return done.lines;
   }
 
   const save = (line: Line, rule: Rule, version = line.version) =>
@@ -195,8 +203,11 @@ export function useStack() {
 
   /** Takes this person's last step back, or does it again. */
   async function step(which: "undo" | "redo") {
-    await (which === "undo" ? back() : forth());
-    await read();
+    const known = stack.value;
+    const done = await (which === "undo" ? back() : forth());
+    const now =
+      known && done?.lines && stack.value === known ? restored(known, done.lines) : undefined;
+    await (now ? show({ ...now, version: versionAfter(known, done) }) : read());
     treeSoon();
   }
 

@@ -36,6 +36,8 @@ class OpenApi {
           Map.entry(
               "LineEdit",
               List.of("line", "version", "shelf", "drawer", "after", "rule", "divider")),
+          Map.entry("PlacedLine", List.of("drawer", "after")),
+          Map.entry("Done", List.of("lines")),
           Map.entry("Moved", List.of("after", "drawer")));
 
   @Bean

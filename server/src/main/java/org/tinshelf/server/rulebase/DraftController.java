@@ -11,6 +11,7 @@ import java.util.Deque;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.transaction.annotation.Transactional;
@@ -142,17 +143,31 @@ class DraftController {
     undoing.undo(change);
   }
 
-  /** What was undone or done again, in a few words. */
-  record Done(String what) {}
+  /**
+   * What was undone or done again.
+   *
+   * @param what in a few words
+   * @param lines as they are now; absent where stacks have to be read again
+   * @param before the version of stacks they belong to; empty where others edited meanwhile
+   * @param version that of stacks as they are now
+   */
+  record Done(String what, List<PlacedLine> lines, String before, String version) {}
 
   @PostMapping("/api/draft/undo")
   Done undoLast(@AuthenticationPrincipal SignedIn who) {
-    return new Done(undoing.undo(who));
+    return done(() -> undoing.undo(who));
   }
 
   @PostMapping("/api/draft/redo")
   Done redoLast(@AuthenticationPrincipal SignedIn who) {
-    return new Done(undoing.redo(who));
+    return done(() -> undoing.redo(who));
+  }
+
+  private Done done(Supplier<Undoing.Done> step) {
+    String before = working.version();
+    Undoing.Done done = step.get();
+    String known = working.follows(before) ? before : "";
+    return new Done(done.what(), done.lines(), known, working.version());
   }
 
   @PostMapping("/api/revisions")

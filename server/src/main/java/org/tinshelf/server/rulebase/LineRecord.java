@@ -70,6 +70,11 @@ public class LineRecord {
     return version;
   }
 
+  /** Where it stands. */
+  Lines.Head head() {
+    return new Lines.Head(id, version, shelfId, drawerId, place, name, removed);
+  }
+
   /** Notes the number of the edit that touches it. */
   void touchedIn(long newTurn) {
     turn = newTurn;

@@ -52,6 +52,14 @@ public interface Lines extends JpaRepository<LineRecord, Long> {
           + " and l.removed = false and l.place < ?3 order by l.place desc limit 1")
   List<String> nameAbove(long shelfId, Long drawerId, String place);
 
+  /** The lines above a place, removed ones too, the nearest first; at most so many. */
+  @Query(
+      "select new org.tinshelf.server.rulebase.Lines$Head(l.id, l.version, l.shelfId, l.drawerId,"
+          + " l.place, l.name, l.removed) from LineRecord l where l.shelfId = ?1"
+          + " and (l.drawerId = ?2 or (?2 is null and l.drawerId is null))"
+          + " and l.place < ?3 order by l.place desc limit ?4")
+  List<Head> nearestAbove(long shelfId, Long drawerId, String place, int most);
+
   /** The places below one, another line's left out; the first of at most one. */
   @Query(
       "select l.place from LineRecord l where l.shelfId = ?1"

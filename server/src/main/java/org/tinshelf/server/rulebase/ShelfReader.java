@@ -38,6 +38,9 @@ class ShelfReader {
   /** More unknown lines than this are fetched with their whole shelf. */
   private static final int FEW = 500;
 
+  /** How many lines above another are looked at to find one that is shown. */
+  private static final int NEAR = 16;
+
   /** What a line says; nothing for a divider. */
   private record Said(long version, Optional<RuleBody> rule) {}
 
@@ -67,7 +70,7 @@ class ShelfReader {
       List<LineView> out = new ArrayList<>();
       int n = 0;
       for (Lines.Head head : all.getOrDefault(drawer, List.of())) {
-        if (head.removed() && !isSealed(head.id())) {
+        if (!shown(head)) {
           continue;
         }
         Optional<RuleBody> rule = said.get(head.id()).rule;
@@ -104,10 +107,10 @@ class ShelfReader {
       return all;
     }
 
-    /** Whether a removed line was there before the draft. */
-    private boolean isSealed(long line) {
-      List<ChangeRecord> edits = draft.getOrDefault(line, List.of());
-      return !edits.isEmpty() && !edits.get(0).kind().equals("add");
+    /** Whether a line is there, or removed in the draft and there before it. */
+    private boolean shown(Lines.Head head) {
+      List<ChangeRecord> edits = draft.getOrDefault(head.id(), List.of());
+      return !head.removed() || !edits.isEmpty() && !edits.get(0).kind().equals("add");
     }
 
     /** A line as it stands in the current transaction, without its place. */
@@ -115,16 +118,22 @@ class ShelfReader {
       ObjectNode body = document(row.body());
       Optional<RuleBody> rule =
           body.has("divider") ? Optional.empty() : Optional.of(RuleBody.of(body));
-      Lines.Head head =
-          new Lines.Head(
-              row.id(),
-              row.version(),
-              row.shelfId(),
-              row.drawerId().orElse(null),
-              row.place(),
-              row.name(),
-              row.removed());
-      return view(head, rule, "", List.of());
+      return view(row.head(), rule, "", List.of());
+    }
+
+    /**
+     * A line with the place it has in the current transaction; nothing where that would take
+     * looking through much of its shelf.
+     */
+    Optional<PlacedLine> placed(LineRecord row) {
+      Long drawer = row.drawerId().orElse(null);
+      List<Lines.Head> above = lines.nearestAbove(row.shelfId(), drawer, row.place(), NEAR);
+      Optional<Long> after = above.stream().filter(this::shown).map(Lines.Head::id).findFirst();
+      if (after.isEmpty() && above.size() == NEAR) {
+        return Optional.empty();
+      }
+      return Optional.of(
+          new PlacedLine(view(row), row.shelfId(), drawer, after.orElse(null), shown(row.head())));
     }
 
     private LineView view(

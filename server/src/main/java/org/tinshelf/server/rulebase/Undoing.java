@@ -22,14 +22,28 @@ import org.tinshelf.server.problems.Refusal;
 @Component
 public class Undoing {
 
+  /** Steps of more lines are not told line by line. */
+  private static final int MANY = 100;
+
   private final Changes changes;
+  private final Lines lines;
+  private final ShelfReader reader;
   private final Map<Subject.Kind, Subject> subjects = new EnumMap<>(Subject.Kind.class);
   private final Working working;
   private final Turns turns;
   private final Clock clock;
 
-  Undoing(Changes changes, List<Subject> subjects, Working working, Turns turns, Clock clock) {
+  Undoing(
+      Changes changes,
+      Lines lines,
+      ShelfReader reader,
+      List<Subject> subjects,
+      Working working,
+      Turns turns,
+      Clock clock) {
     this.changes = changes;
+    this.lines = lines;
+    this.reader = reader;
     subjects.forEach(s -> this.subjects.put(s.kind(), s));
     this.working = working;
     this.turns = turns;
@@ -48,12 +62,16 @@ public class Undoing {
   }
 
   /**
-   * Takes back what a person did last.
+   * What was taken back or done again.
    *
-   * @return what that was, in a few words
+   * @param what in a few words
+   * @param lines as they are now; absent where it was about more than lines, or much of a shelf
    */
+  record Done(String what, List<PlacedLine> lines) {}
+
+  /** Takes back what a person did last. */
   @Transactional
-  public String undo(SignedIn by) {
+  public Done undo(SignedIn by) {
     turns.take();
     List<ChangeRecord> mine =
         changes.ofDraft().stream().filter(c -> c.accountId() == by.id()).toList();
@@ -65,16 +83,12 @@ public class Undoing {
         new ArrayList<>(mine.stream().filter(c -> c.batch() == batch).toList());
     last.sort(Comparator.comparing(ChangeRecord::id).reversed());
     takeBack(last);
-    return words(last);
+    return done(last);
   }
 
-  /**
-   * Does again what a person undid last.
-   *
-   * @return what that was, in a few words
-   */
+  /** Does again what a person undid last. */
   @Transactional
-  public String redo(SignedIn by) {
+  public Done redo(SignedIn by) {
     turns.take();
     List<ChangeRecord> undone = changes.undoneBy(by.id());
     if (undone.isEmpty()) {
@@ -97,7 +111,7 @@ public class Undoing {
       subjects.get(change.subject()).restore(change.subjectId(), change.after());
     }
     soundOrRefuse();
-    return words(last);
+    return done(last);
   }
 
   private void takeBack(List<ChangeRecord> newestFirst) {
@@ -116,6 +130,22 @@ public class Undoing {
 
   private Optional<ChangeRecord> newestOf(ChangeRecord change) {
     return changes.newestOf(change.subject().word(), change.subjectId());
+  }
+
+  private Done done(List<ChangeRecord> batch) {
+    if (batch.size() > MANY || !batch.stream().allMatch(c -> c.isOf(Subject.Kind.LINE))) {
+      return new Done(words(batch), null);
+    }
+    ShelfReader.Session session = reader.open();
+    List<Long> ids = batch.stream().map(ChangeRecord::subjectId).distinct().toList();
+    List<PlacedLine> placed =
+        lines.findAllById(ids).stream()
+            .sorted(
+                Comparator.comparing((LineRecord line) -> line.drawerId().isPresent())
+                    .thenComparing(LineRecord::place))
+            .flatMap(line -> session.placed(line).stream())
+            .toList();
+    return new Done(words(batch), placed.size() == ids.size() ? placed : null);
   }
 
   private static String words(List<ChangeRecord> batch) {
