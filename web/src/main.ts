@@ -12,6 +12,7 @@ import "./styles/base.css";
 import "./styles/element.css";
 import { createApp } from "vue";
 import { person } from "./accounts/session";
+import { sendSettings } from "./accounts/settings";
 import { onSignedOut } from "./api/client";
 import App from "./App.vue";
 import { router } from "./router";
@@ -22,5 +23,7 @@ onSignedOut.call = () => {
   person.value = undefined;
   void router.push({ path: "/sign-in", query: { to: here.fullPath } });
 };
+
+window.addEventListener("pagehide", sendSettings);
 
 createApp(App).use(router).mount("#app");

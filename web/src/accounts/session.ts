@@ -1,15 +1,21 @@
 import { ref } from "vue";
 import { answer, http, type Person, Refused } from "../api/client";
+import { dropSettings, takeSettings } from "./settings";
 
 /** Who is signed in, once that is known. */
 export const person = ref<Person>();
 /** Whether the installation waits for its first account. */
 export const firstAwaited = ref(false);
 
+async function welcome(who: Person): Promise<void> {
+  await takeSettings(who.id);
+  person.value = who;
+}
+
 /** Asks whether a session is open. */
 export async function resume(): Promise<boolean> {
   try {
-    person.value = await answer(http.GET("/api/session"));
+    await welcome(await answer(http.GET("/api/session")));
     return true;
   } catch (e) {
     if (e instanceof Refused) firstAwaited.value = e.firstAdministrator;
@@ -24,15 +30,16 @@ async function withToken(): Promise<void> {
 
 export async function signIn(name: string, password: string): Promise<void> {
   await withToken();
-  person.value = await answer(http.POST("/api/session", { body: { name, password } }));
+  await welcome(await answer(http.POST("/api/session", { body: { name, password } })));
 }
 
 export async function claim(code: string, name: string, password: string): Promise<void> {
   await withToken();
-  person.value = await answer(http.POST("/api/session/first", { body: { code, name, password } }));
+  await welcome(await answer(http.POST("/api/session/first", { body: { code, name, password } })));
 }
 
 export async function signOut(): Promise<void> {
+  dropSettings();
   await answer(http.DELETE("/api/session"));
   person.value = undefined;
 }

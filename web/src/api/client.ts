@@ -18,6 +18,7 @@ export type RuleName = Schemas["RuleName"];
 export type LibraryObject = Schemas["ObjectView"];
 export type ObjectCard = Schemas["ObjectCard"];
 export type ObjectContents = Schemas["Contents"];
+export type AddressStretch = Schemas["Stretch"];
 export type Change = Schemas["ChangeView"];
 export type Revision = Schemas["RevisionView"];
 export type Install = Schemas["InstallView"];

@@ -127,7 +127,7 @@ onUnmounted(() => window.removeEventListener("keydown", key));
 <style scoped>
 .view {
   display: grid;
-  grid-template-columns: 236px minmax(0, 1fr);
+  grid-template: minmax(0, 1fr) / 236px minmax(0, 1fr);
   min-height: 0;
 }
 .left {

@@ -9,6 +9,8 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import AddressPicture from "./AddressPicture.vue";
+import BothVersions from "./BothVersions.vue";
 import { download } from "./download";
 import {
   differences,
@@ -279,7 +281,7 @@ onMounted(async () => {
       @draw="(windows) => (entered.weekly = windowLines(windows))"
     />
     <LookupPart
-      v-if="card && !changed && ['feed', 'domain'].includes(card.object.form)"
+      v-if="card && !changed && ['feed', 'domain', 'countries'].includes(card.object.form)"
       :id="id"
       :entries="ranges.length"
       @found="load"
@@ -292,29 +294,7 @@ onMounted(async () => {
       {{ p.wrong }}; {{ p.right }}
     </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
-    <section v-if="stale" class="stale" aria-label="Both versions">
-      <table v-if="apart.length > 0">
-        <thead>
-          <tr>
-            <th />
-            <th>yours</th>
-            <th>theirs</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="d in apart" :key="d.key">
-            <th>{{ d.key }}</th>
-            <td class="fixed">{{ d.mine || "–" }}</td>
-            <td class="fixed">{{ d.theirs || "–" }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-else class="soft">Both say the same.</p>
-      <p class="doing">
-        <button class="button" type="button" @click="mine">Keep yours</button>
-        <button class="button" type="button" @click="theirs">Take theirs</button>
-      </p>
-    </section>
+    <BothVersions v-if="stale" :apart="apart" @mine="mine" @theirs="theirs" />
     <div class="doing">
       <button class="button first" type="submit" :disabled="busy || !changed">
         {{ id === 0 ? "Add to the draft" : "Change in the draft" }}
@@ -337,6 +317,7 @@ onMounted(async () => {
     <h3>
       Comes down to <span v-if="contents.total" class="soft total">{{ contents.total }}</span>
     </h3>
+    <AddressPicture :stretches="contents.picture" :name="about.name" />
     <ul class="ranges fixed">
       <li v-for="r in rangesShown" :key="r">{{ r }}</li>
     </ul>
@@ -478,26 +459,6 @@ legend {
 }
 .grow {
   flex: 1;
-}
-.stale {
-  border-left: 4px solid var(--brass);
-  padding-left: 10px;
-}
-.stale table {
-  width: 100%;
-  table-layout: fixed;
-  border-collapse: collapse;
-}
-.stale th {
-  text-align: left;
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-.stale td,
-.stale th {
-  padding: 2px 6px 2px 0;
-  overflow-wrap: anywhere;
-  vertical-align: top;
 }
 .part {
   border-top: 1px solid var(--line);

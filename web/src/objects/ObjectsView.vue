@@ -204,7 +204,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
 <style scoped>
 .page {
   display: grid;
-  grid-template-columns: 160px minmax(0, 1fr) minmax(340px, 33%);
+  grid-template: minmax(0, 1fr) / 160px minmax(0, 1fr) minmax(340px, 33%);
   min-height: 0;
 }
 .kinds {

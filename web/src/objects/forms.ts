@@ -305,11 +305,15 @@ export function documentOf(
   return out;
 }
 
-/** Where two versions of an object differ, in words; what is empty reads as nothing. */
-export function differences(
-  mine: Document,
-  theirs: Document,
-): { key: string; mine: string; theirs: string }[] {
+/** A key in which two versions of an object differ, and what each says, in words. */
+export interface Difference {
+  key: string;
+  mine: string;
+  theirs: string;
+}
+
+/** Where two versions of an object differ; what is empty reads as nothing. */
+export function differences(mine: Document, theirs: Document): Difference[] {
   const words = (value: unknown): string =>
     value === undefined
       ? ""

@@ -172,6 +172,7 @@ function paste(e: ClipboardEvent) {
 }
 .chip {
   display: inline-flex;
+  align-items: center;
   gap: 5px;
   padding: 1px 4px 1px 8px;
   background: var(--tin-plate);

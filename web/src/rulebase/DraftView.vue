@@ -229,7 +229,7 @@ onUnmounted(() => window.removeEventListener("keydown", key));
 <style scoped>
 .page {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 340px;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 340px;
   min-height: 0;
 }
 .draft {

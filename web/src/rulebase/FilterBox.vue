@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
+import { setting } from "../accounts/settings";
 import { complete, explain, parse } from "./filter";
 
 const props = defineProps<{
@@ -14,8 +15,7 @@ const emit = defineEmits<{ "update:modelValue": [text: string]; leave: [] }>();
 const input = ref<HTMLInputElement>();
 const open = ref(false);
 const marked = ref(-1);
-const KEPT = "tinshelf.filters";
-const kept = ref<string[]>(JSON.parse(localStorage.getItem(KEPT) ?? "[]") as string[]);
+const kept = setting<string[]>("filters", []);
 
 const tokens = computed(() => parse(props.modelValue));
 const offers = computed(() => {
@@ -34,7 +34,6 @@ function take(text: string) {
 function keep() {
   const text = props.modelValue.trim();
   kept.value = isKept.value ? kept.value.filter((k) => k !== text) : [...kept.value, text];
-  localStorage.setItem(KEPT, JSON.stringify(kept.value));
 }
 
 function key(e: KeyboardEvent) {

@@ -19,6 +19,8 @@ const rows = computed(() => {
       }))
     : [];
 });
+/** From here on cells are smaller. */
+const MANY_ZONES = 14;
 const longest = computed(() => Math.max(0, ...(grid.value?.zones ?? []).map((z) => z.length)));
 
 function amount(share: number): "none" | "some" | "all" {
@@ -63,7 +65,10 @@ watch(
         <span class="soft">numbers count the rules that let it through</span>
       </div>
       <div class="scroll">
-        <table :style="{ '--name': `${longest}ch` }">
+        <table
+          :class="{ many: grid.zones.length > MANY_ZONES }"
+          :style="{ '--name': `${longest}ch` }"
+        >
           <thead>
             <tr>
               <th scope="col" class="corner">from ↓ to →</th>
@@ -152,6 +157,11 @@ th {
   left: 0;
   background: var(--ground);
 }
+tbody th {
+  max-width: calc(20ch + 12px);
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
 th.to {
   position: sticky;
   top: 0;
@@ -180,6 +190,10 @@ th.to span {
   background: var(--enamel);
   font: var(--t-small) var(--fixed);
   cursor: pointer;
+}
+.many .cell {
+  width: 28px;
+  height: 24px;
 }
 .cell:hover {
   border-color: var(--brass);

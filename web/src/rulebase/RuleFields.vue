@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from "vue";
+import { setting } from "../accounts/settings";
 import type { Rule } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import { type Choice, choicesOf } from "../objects/choices";
@@ -95,11 +96,10 @@ function textOf(field: Field): string {
 
 /** What is nearly always asked for, and what is filled; the rest on demand. */
 const USUAL = new Set(["end", "endLog", "owner", "ticket", "note", "labels", "expires"]);
-const whole = ref(localStorage.getItem("tinshelf.fields") === "all");
+const whole = setting("allFields", false);
 const shown = computed(() =>
   fields.value.filter((f) => whole.value || USUAL.has(f.key) || textOf(f) !== ""),
 );
-watch(whole, (all) => localStorage.setItem("tinshelf.fields", all ? "all" : "filled"));
 
 const open = ref<string>();
 const typed = ref("");
@@ -226,7 +226,7 @@ defineExpose({ focus });
   grid-template-columns: 84px minmax(0, 1fr);
   gap: 2px 8px;
   margin: 0;
-  align-items: baseline;
+  align-items: start;
 }
 dt {
   color: var(--ink-soft);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { setting } from "../accounts/settings";
 import type { LineEdit, Rule, Shelf } from "../api/client";
 import { returns } from "../api/connection";
 import EstateTree from "../estate/EstateTree.vue";
@@ -52,7 +53,7 @@ const column = ref<Column>("name");
 const editing = ref(false);
 const moving = ref(false);
 const laying = ref<Shelf>();
-const card = ref(localStorage.getItem("tinshelf.card") !== "folded");
+const card = setting("card", true);
 const fault = ref("");
 const said = ref("");
 const box = ref<InstanceType<typeof FilterBox>>();
@@ -102,7 +103,6 @@ watch(
   { immediate: true },
 );
 
-watch(card, (shown) => localStorage.setItem("tinshelf.card", shown ? "shown" : "folded"));
 watch(selected, (key) => {
   moving.value = false;
   const line = key?.startsWith("l") ? key.slice(1) : undefined;

@@ -438,6 +438,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
               :any="c === 'when' ? '–' : waits(row, c) ? 'to be filled' : 'any'"
               :waits="waits(row, c)"
               :not="(c === 'source' || c === 'destination') && row.rule[c].not"
+              :focused="row.key === selected && column === c && !isOpen(row, c)"
               :known="known"
               :kinds="KINDS[c] ?? []"
             />
@@ -690,8 +691,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
 .number[draggable="true"] {
   cursor: grab;
 }
-.here > :deep(.members),
-.here > span:first-child {
+.here > span:first-child:not(.members) {
   display: block;
   overflow: hidden;
   text-overflow: ellipsis;

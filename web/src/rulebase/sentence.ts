@@ -1,8 +1,15 @@
 import type { Rule } from "../api/client";
 
+/** Of more names than this the rest is counted. */
+const MOST_SAID = 6;
+
 function list(names: string[], none: string): string {
   if (names.length === 0) return none;
   if (names.length === 1) return names[0] ?? "";
+  if (names.length > MOST_SAID) {
+    const said = names.slice(0, MOST_SAID - 1);
+    return `${said.join(", ")} and ${names.length - said.length} more`;
+  }
   return `${names.slice(0, -1).join(", ")} and ${names[names.length - 1]}`;
 }
 

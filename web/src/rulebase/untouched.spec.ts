@@ -1,12 +1,6 @@
-import { beforeEach, describe, expect, it, vi } from "vitest";
+import { beforeEach, describe, expect, it } from "vitest";
 import { line } from "./testing";
-
-const kept = new Map<string, string>();
-vi.stubGlobal("localStorage", {
-  getItem: (key: string) => kept.get(key) ?? null,
-  setItem: (key: string, value: string) => kept.set(key, value),
-});
-const { begin, meaning, toFill, touch } = await import("./untouched");
+import { begin, meaning, toFill, touch } from "./untouched";
 
 describe("cells of a new rule that nobody has touched", () => {
   beforeEach(() => (meaning.value = "any"));

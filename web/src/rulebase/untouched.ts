@@ -1,4 +1,4 @@
-import { reactive, ref, watch } from "vue";
+import { setting } from "../accounts/settings";
 import type { Line } from "../api/client";
 
 /** The cells a rule is mostly made of; left empty, each means any. */
@@ -8,37 +8,31 @@ export type Fillable = (typeof FILLABLE)[number];
 /** What a cell of a new rule means that nobody has touched; each person's own choice. */
 export type Meaning = "any" | "to be filled";
 
-const SETTING = "tinshelf.untouched";
-const WAITING = "tinshelf.waiting";
 /** More new rules than these are not waiting to be filled at once. */
 const MOST = 200;
 
-export const meaning = ref<Meaning>(
-  localStorage.getItem(SETTING) === "to be filled" ? "to be filled" : "any",
-);
-watch(meaning, (now) => localStorage.setItem(SETTING, now));
+export const meaning = setting<Meaning>("untouched", "any");
 
-const waiting = reactive(new Map<number, Fillable[]>(remembered()));
-watch(waiting, (all) => localStorage.setItem(WAITING, JSON.stringify([...all].slice(-MOST))));
+/** By line, the newest last. */
+const waiting = setting<[number, Fillable[]][]>("waiting", []);
+const waitingOf = (line: number) => waiting.value.find(([id]) => id === line)?.[1] ?? [];
 
-function remembered(): [number, Fillable[]][] {
-  try {
-    return JSON.parse(localStorage.getItem(WAITING) ?? "[]") as [number, Fillable[]][];
-  } catch {
-    return [];
-  }
+const entry = (line: number, cells: Fillable[]): [number, Fillable[]] => [line, cells];
+
+function wait(line: number, cells: Fillable[]) {
+  const others = waiting.value.filter(([id]) => id !== line);
+  waiting.value = cells.length > 0 ? [...others, entry(line, cells)].slice(-MOST) : others;
 }
 
 /** Notes a rule that was just made empty. */
 export function begin(line: number) {
-  if (meaning.value === "to be filled") waiting.set(line, [...FILLABLE]);
+  if (meaning.value === "to be filled") wait(line, [...FILLABLE]);
 }
 
 /** Notes that somebody has decided what stands in a cell, be it nothing. */
 export function touch(line: number, column: string) {
-  const left = waiting.get(line)?.filter((c) => c !== column);
-  if (left?.length) waiting.set(line, left);
-  else waiting.delete(line);
+  const left = waitingOf(line).filter((c) => c !== column);
+  if (left.length < waitingOf(line).length) wait(line, left);
 }
 
 /** The cells of a rule that wait to be filled. */
@@ -52,5 +46,5 @@ export function toFill(line: Line): Fillable[] {
     destination: rule.destination.names.length > 0,
     what: rule.applications.length + rule.services.length > 0 || rule.standardServices,
   };
-  return (waiting.get(line.id) ?? []).filter((c) => !filled[c]);
+  return waitingOf(line.id).filter((c) => !filled[c]);
 }

@@ -1,14 +1,9 @@
-import { beforeEach, describe, expect, it, vi } from "vitest";
-import { computed, nextTick } from "vue";
+import { beforeEach, describe, expect, it } from "vitest";
+import { computed } from "vue";
+import { setting } from "../accounts/settings";
 import { rowsOf } from "./rows";
 import { line, stack } from "./testing";
-
-const kept = new Map<string, string>();
-vi.stubGlobal("localStorage", {
-  getItem: (key: string) => kept.get(key) ?? null,
-  setItem: (key: string, value: string) => kept.set(key, value),
-});
-const { LEAST, useColumns } = await import("./useColumns");
+import { LEAST, useColumns } from "./useColumns";
 
 const columnsOf = (...lines: Parameters<typeof stack>[0]) =>
   useColumns(computed(() => rowsOf(stack(lines), undefined, new Set())));
@@ -38,14 +33,13 @@ describe("columns", () => {
     expect(c.own.value).toBe(false);
   });
 
-  it("are as wide as somebody made them, and remembered", async () => {
+  it("are as wide as somebody made them, and a setting of theirs", () => {
     const c = columnsOf(line(1, "1"));
     c.widen("source", 200.4);
     c.widen("log", 1);
     expect(c.template.value).toContain("200px");
     expect(c.template.value).toContain(`${LEAST}px`);
-    await nextTick();
-    expect(JSON.parse(kept.get("tinshelf.columns") ?? "").widths.source).toBe(200);
+    expect(setting("columns", undefined).value).toMatchObject({ widths: { source: 200 } });
     c.widen("source", undefined);
     expect(c.template.value).not.toContain("200px");
   });

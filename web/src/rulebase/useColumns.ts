@@ -1,4 +1,5 @@
-import { computed, type ComputedRef, reactive, watch } from "vue";
+import { computed, type ComputedRef } from "vue";
+import { setting } from "../accounts/settings";
 import { type Column, COLUMNS } from "./columns";
 import type { Row } from "./rows";
 
@@ -16,58 +17,52 @@ const USUAL: Record<Column, string> = {
 };
 export const LEAST = 30;
 export const MOST = 600;
-const SETTING = "tinshelf.columns";
 
 interface Wanted {
   widths: Partial<Record<Column, number>>;
   hidden: Column[];
 }
 
-function remembered(): Wanted {
-  try {
-    return { widths: {}, hidden: [], ...JSON.parse(localStorage.getItem(SETTING) ?? "{}") };
-  } catch {
-    return { widths: {}, hidden: [] };
-  }
-}
-
 /** A person's own choice of columns and how wide they are. */
-const wanted = reactive(remembered());
-watch(wanted, (now) => localStorage.setItem(SETTING, JSON.stringify(now)));
+const wanted = setting<Wanted>("columns", { widths: {}, hidden: [] });
 
 /** The columns of a stack that are drawn: those in use that nobody has put away. */
 export function useColumns(rows: ComputedRef<Row[]>) {
   const timed = computed(() => rows.value.some((r) => r.kind === "rule" && r.rule.when.length > 0));
   const columns = computed(() =>
-    COLUMNS.filter((c) => !wanted.hidden.includes(c) && (c !== "when" || timed.value)),
+    COLUMNS.filter((c) => !wanted.value.hidden.includes(c) && (c !== "when" || timed.value)),
   );
   const template = computed(() =>
     [
       "20px 41px",
-      ...columns.value.map((c) => (wanted.widths[c] ? `${wanted.widths[c]}px` : USUAL[c])),
+      ...columns.value.map((c) =>
+        wanted.value.widths[c] ? `${wanted.value.widths[c]}px` : USUAL[c],
+      ),
       "72px",
     ].join(" "),
   );
 
   /** @param width in pixels; nothing for the usual one */
   function widen(column: Column, width: number | undefined) {
-    wanted.widths[column] = width && Math.round(Math.max(LEAST, Math.min(MOST, width)));
+    wanted.value.widths[column] = width && Math.round(Math.max(LEAST, Math.min(MOST, width)));
   }
 
   function toggle(column: Column) {
-    const at = wanted.hidden.indexOf(column);
-    if (at >= 0) wanted.hidden.splice(at, 1);
-    else if (column !== "name") wanted.hidden.push(column);
+    const at = wanted.value.hidden.indexOf(column);
+    if (at >= 0) wanted.value.hidden.splice(at, 1);
+    else if (column !== "name") wanted.value.hidden.push(column);
   }
 
   function reset() {
-    wanted.widths = {};
-    wanted.hidden = [];
+    wanted.value.widths = {};
+    wanted.value.hidden = [];
   }
 
-  const hides = (column: Column) => wanted.hidden.includes(column);
+  const hides = (column: Column) => wanted.value.hidden.includes(column);
   const own = computed(
-    () => wanted.hidden.length > 0 || Object.values(wanted.widths).some((w) => w !== undefined),
+    () =>
+      wanted.value.hidden.length > 0 ||
+      Object.values(wanted.value.widths).some((w) => w !== undefined),
   );
 
   return { columns, template, widen, toggle, hides, reset, own };

@@ -48,6 +48,19 @@ class LibraryTest {
   }
 
   @Test
+  void anObjectIsDrawnOnItsAddressSpaceAndThePageStaysWhereItIs() {
+    row("all-quays").click();
+    Locator drawn = page.locator(".picture figure").first();
+    assertThat(drawn.locator("figcaption")).containsText("10.72.");
+    assertThat(drawn.locator(".own rect")).not().hasCount(0);
+    assertThat(drawn.locator(".name").first()).isVisible();
+    Object beyond =
+        page.evaluate(
+            "document.scrollingElement.scrollHeight - document.documentElement.clientHeight");
+    org.junit.jupiter.api.Assertions.assertEquals(0, beyond);
+  }
+
+  @Test
   void anObjectIsMadeByKeyboardAlone() {
     page.keyboard().press("n");
     assertThat(page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))).isFocused();

@@ -213,10 +213,11 @@ class StatesTest {
     }
     page.keyboard().press("o");
     assertThat(rule("half done")).not().hasClass(Pattern.compile("off"));
+    page.getByLabel("untouched cells:").selectOption("any");
   }
 
   @Test
-  void columnsArePutAwayAndStayAway() {
+  void columnsArePutAwayAndStayAwayOnEveryMachineOfAPerson() {
     page.getByLabel("Choose columns").click();
     page.locator(".choice label", new Page.LocatorOptions().setHasText("log")).click();
     assertThat(page.locator("[role=columnheader][data-column=log]")).hasCount(0);
@@ -224,6 +225,14 @@ class StatesTest {
     assertThat(rule("museum ship")).isVisible();
     assertThat(page.locator("[role=columnheader][data-column=log]")).hasCount(0);
     assertThat(rule("museum ship").locator(".cell.log")).hasCount(0);
+    Page other = installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/4");
+    assertThat(other.locator("[role=columnheader][data-column=name]")).isVisible();
+    assertThat(other.locator("[role=columnheader][data-column=log]")).hasCount(0);
+    other.getByLabel("Choose columns").click();
+    other.getByText("As usual").click();
+    other.reload();
+    assertThat(other.locator("[role=columnheader][data-column=log]")).isVisible();
+    other.context().close();
   }
 
   @Test

@@ -17,13 +17,14 @@ import org.tinshelf.server.objects.ObjectKind;
 import org.tinshelf.server.objects.ObjectRecord;
 import org.tinshelf.server.objects.Objects;
 import org.tinshelf.server.problems.Refusal;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Keeps what feeds and domain names hold up to date. That is nobody's edit: it is not in the draft.
- * Where looking up fails, what was found last stays.
+ * Keeps what feeds, domain names and countries hold up to date. That is nobody's edit: it is not in
+ * the draft. Where looking up fails, what was found last stays.
  */
 @Component
 class Lookups {
@@ -32,6 +33,7 @@ class Lookups {
   private final LookupRecords records;
   private final Feeds feeds;
   private final DomainNames domainNames;
+  private final Countries countries;
   private final Working working;
   private final Turns turns;
   private final TransactionTemplate transaction;
@@ -43,6 +45,7 @@ class Lookups {
       LookupRecords records,
       Feeds feeds,
       DomainNames domainNames,
+      Countries countries,
       Working working,
       Turns turns,
       TransactionTemplate transaction,
@@ -52,6 +55,7 @@ class Lookups {
     this.records = records;
     this.feeds = feeds;
     this.domainNames = domainNames;
+    this.countries = countries;
     this.working = working;
     this.turns = turns;
     this.transaction = transaction;
@@ -59,7 +63,7 @@ class Lookups {
     this.clock = clock;
   }
 
-  /** Looks up every feed and domain name, one after the other. */
+  /** Looks up every one, one after the other. */
   @Scheduled(
       fixedDelayString = "${tinshelf.lookups-every}",
       initialDelayString = "${tinshelf.lookups-every}")
@@ -84,10 +88,17 @@ class Lookups {
             .orElseThrow(() -> Refusal.gone("This object is not there any more."));
     Source source =
         source(object)
-            .orElseThrow(() -> Refusal.conflict("Only a feed or a domain name can be looked up."));
+            .orElseThrow(
+                () ->
+                    Refusal.conflict("Only a feed, a domain name or countries can be looked up."));
     try {
       List<AddressRange> found =
-          source.key.equals("feed") ? feeds.fetch(source.value) : domainNames.resolve(source.value);
+          switch (source.key) {
+            case "feed" -> feeds.fetch(source.value.asString());
+            case "domain" -> domainNames.resolve(source.value.asString());
+            default ->
+                countries.networks(source.value.valueStream().map(JsonNode::asString).toList());
+          };
       return transaction.execute(s -> keep(id, source, found));
     } catch (LookupException e) {
       return transaction.execute(s -> failed(id, e.getMessage()));
@@ -100,16 +111,16 @@ class Lookups {
   }
 
   /** Where a living object comes from: the key of its form, and what that says. */
-  private record Source(String key, String value) {}
+  private record Source(String key, JsonNode value) {}
 
   private Optional<Source> source(ObjectRecord object) {
     if (object.kind() != ObjectKind.ADDRESS || object.removed()) {
       return Optional.empty();
     }
     ObjectNode body = (ObjectNode) json.readTree(object.body());
-    return List.of("feed", "domain").stream()
+    return List.of("feed", "domain", "countries").stream()
         .filter(body::has)
-        .map(key -> new Source(key, body.get(key).asString()))
+        .map(key -> new Source(key, body.get(key)))
         .findFirst();
   }
 

@@ -2,8 +2,10 @@ package org.tinshelf.server.objects;
 
 import java.math.BigInteger;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.function.Predicate;
 import org.tinshelf.core.model.Address;
 import org.tinshelf.core.model.AddressRange;
@@ -23,17 +25,20 @@ import org.tinshelf.core.stack.Catalogue;
  * @param fitting the objects a labelled group holds
  * @param same names of objects of the kind with the same content
  * @param overlapping names of objects of the kind that share some of it, at most {@value #MOST}
+ * @param picture its addresses on their address space, with objects that share some
  */
 public record Contents(
     List<String> ranges,
     String total,
     List<String> fitting,
     List<String> same,
-    List<String> overlapping) {
+    List<String> overlapping,
+    List<AddressPicture.Stretch> picture) {
 
   static final int MOST = 400;
 
-  private static final Contents NONE = new Contents(List.of(), "", List.of(), List.of(), List.of());
+  private static final Contents NONE =
+      new Contents(List.of(), "", List.of(), List.of(), List.of(), List.of());
 
   /** The contents of an object of a sound estate. */
   public static Contents of(Estate estate, ObjectKind kind, String name) {
@@ -58,15 +63,17 @@ public record Contents(
     List<String> others =
         estate.addresses().stream().map(Address::name).filter(n -> !n.equals(name)).toList();
     Predicate<String> same = n -> catalogue.addresses(n).equals(own);
+    Map<String, AddressSet> near = new LinkedHashMap<>();
+    others.stream()
+        .filter(n -> catalogue.addresses(n).meets(own))
+        .forEach(n -> near.put(n, catalogue.addresses(n)));
     return new Contents(
         ranges,
         total(own),
         fitting,
-        own.isEmpty() ? List.of() : others.stream().filter(same).toList(),
-        others.stream()
-            .filter(n -> catalogue.addresses(n).meets(own) && !same.test(n))
-            .limit(MOST)
-            .toList());
+        near.keySet().stream().filter(same).toList(),
+        near.keySet().stream().filter(same.negate()).limit(MOST).toList(),
+        AddressPicture.of(own, near));
   }
 
   private static void ranges(IntervalSet set, boolean six, List<String> out) {
@@ -112,6 +119,7 @@ public record Contents(
         "",
         List.of(),
         same,
+        List.of(),
         List.of());
   }
 }

@@ -150,8 +150,56 @@ class LookupsTest {
     assertEquals("[\"192.0.2.10\"]", heldBy(id).toString());
   }
 
+  private static void table(String text) throws IOException {
+    Path folder =
+        Path.of(Running.context().getBean(Settings.class).feedsDirectory())
+            .resolve(Countries.FOLDER);
+    Files.createDirectories(folder);
+    Files.writeString(folder.resolve("table.txt"), text);
+  }
+
+  private static List<String> networks(String... codes) throws LookupException {
+    return Running.context().getBean(Countries.class).networks(List.of(codes)).stream()
+        .map(AddressRange::toString)
+        .toList();
+  }
+
   @Test
-  void onlyFeedsAndDomainNamesAreLookedUp() {
+  void countriesHoldWhatTheRegistriesTablesSay() throws IOException, LookupException {
+    table(
+        """
+        2|registry|20261123|6|19830613|20261122|+0000
+        registry|*|ipv4|*|4|summary
+        registry|ZZ|ipv4|192.0.2.0|64|20100101|allocated
+        registry|ZZ|ipv4|192.0.2.64|64|20110101|assigned|some-id
+        registry|ZZ|ipv4|192.0.2.200|2|20110101|reserved
+        registry|ZZ|asn|64496|1|20110101|assigned
+        registry|QS|ipv4|198.51.100.0|256|20110101|assigned
+        registry|ZZ|ipv6|2001:db8:7::|48|20110101|allocated
+        QT 203.0.113.0/28   # typed by hand
+        """);
+    assertEquals(List.of("192.0.2.0/25", "2001:db8:7::/48"), networks("ZZ"));
+    assertEquals(List.of("198.51.100.0/24", "203.0.113.0/28"), networks("QS", "QT"));
+    LookupException none = assertThrows(LookupException.class, () -> networks("QX"));
+    assertEquals("The tables say nothing of QX.", none.getMessage());
+  }
+
+  @Test
+  void aCountryIsLookedUpLikeAFeed() throws IOException {
+    table("QS 198.51.100.0/24\n");
+    String country = "{\"name\":\"late\",\"countries\":[\"QS\"]}";
+    String body = "{\"kind\":\"address\",\"objects\":[" + country + "]}";
+    long id = client.post("/api/objects", body).expect(201).json().get(0).get("id").asLong();
+    assertEquals("", lookUp(id).get("trouble").asString());
+    assertEquals("[\"198.51.100.0/24\"]", heldBy(id).toString());
+    table("QS 198.51.100.0/24\nQS everything\n");
+    assertEquals(
+        "Line 2 of “table.txt” is no entry of such a table.", lookUp(id).get("trouble").asString());
+    assertEquals("[\"198.51.100.0/24\"]", heldBy(id).toString());
+  }
+
+  @Test
+  void onlyWhatLivesIsLookedUp() {
     String body = "{\"kind\":\"address\",\"objects\":[{\"name\":\"one\",\"host\":\"192.0.2.1\"}]}";
     long id = client.post("/api/objects", body).expect(201).json().get(0).get("id").asLong();
     client.post("/api/objects/" + id + "/lookup", "").expect(409);
