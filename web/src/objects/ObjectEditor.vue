@@ -413,6 +413,7 @@ legend {
   margin-bottom: 2px;
 }
 .choice {
+  position: relative;
   display: inline-flex;
   align-items: center;
   min-height: 26px;

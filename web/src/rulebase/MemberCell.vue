@@ -36,14 +36,19 @@ const told = computed(() =>
   ].join("\n"),
 );
 
+const text = ref<HTMLElement>();
 const telling = ref(false);
 let timer = 0;
+function tell() {
+  const cut = text.value && text.value.scrollWidth > text.value.clientWidth;
+  telling.value = props.names.length > SHOWN || cut === true;
+}
 watch(
-  () => props.focused === true && props.names.length > SHOWN,
+  () => props.focused,
   (wanted) => {
     window.clearTimeout(timer);
     telling.value = false;
-    if (wanted) timer = window.setTimeout(() => (telling.value = true), PAUSE);
+    if (wanted) timer = window.setTimeout(tell, PAUSE);
   },
   { immediate: true },
 );
@@ -53,7 +58,9 @@ onUnmounted(() => window.clearTimeout(timer));
 <template>
   <span v-if="names.length === 0" :class="waits ? 'waits' : 'soft'">{{ any }}</span>
   <span v-else class="members" :title="telling ? undefined : told">
-    <span class="shown"><span v-if="not" class="not">not </span>{{ shown.join(", ") }}</span>
+    <span ref="text" class="shown"
+      ><span v-if="not" class="not">not </span>{{ shown.join(", ") }}</span
+    >
     <span v-if="names.length > SHOWN" class="more">+{{ names.length - SHOWN }}</span>
     <span v-if="telling" class="tip" role="tooltip">
       <span v-if="not" class="not">all but</span>

@@ -217,6 +217,21 @@ class StatesTest {
   }
 
   @Test
+  void aCellThatIsCutTellsAllOfItWhereTheKeyboardIs() {
+    page.navigate(installation.address() + "/shelves/firewall/1");
+    rule("watch tower sees all").click();
+    Locator told = page.getByRole(AriaRole.TOOLTIP);
+    assertThat(told).hasCount(0);
+    for (int right = 0; right < 5; right++) {
+      page.keyboard().press("ArrowRight");
+    }
+    assertThat(told).containsText("ping6");
+    assertThat(told).containsText("icmp6 128/0");
+    page.keyboard().press("ArrowDown");
+    assertThat(told).hasCount(0);
+  }
+
+  @Test
   void columnsArePutAwayAndStayAwayOnEveryMachineOfAPerson() {
     page.getByLabel("Choose columns").click();
     page.locator(".choice label", new Page.LocatorOptions().setHasText("log")).click();
