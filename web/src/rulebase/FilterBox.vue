@@ -87,8 +87,9 @@ defineExpose({ focus: () => input.value?.focus() });
     </ul>
     <div v-if="modelValue" class="told" role="status">
       <b>{{ shown ?? 0 }} of {{ total }}</b>
-      <span v-if="trouble" class="trouble">{{ trouble }}</span>
-      <span v-else class="soft means">{{ tokens.map(explain).join(" · ") }}</span>
+      <span class="means" :class="trouble ? 'trouble' : 'soft'">{{
+        trouble || tokens.map(explain).join(" · ")
+      }}</span>
       <button class="button" :aria-pressed="isKept" @click="keep">
         {{ isKept ? "Kept" : "Keep this filter" }}
       </button>
@@ -101,8 +102,9 @@ defineExpose({ focus: () => input.value?.focus() });
 .filter {
   position: relative;
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: 10px;
+  gap: 5px 10px;
   padding: 0 14px 7px;
 }
 input {
@@ -124,20 +126,18 @@ kbd {
   top: 4px;
 }
 .told {
-  flex: 1 1 60%;
+  flex: 1 0 100%;
   display: flex;
   align-items: center;
   gap: 9px;
-  min-width: 0;
   white-space: nowrap;
 }
 .means {
   flex: 1;
-  overflow: hidden;
-  text-overflow: ellipsis;
+  min-width: 0;
+  white-space: normal;
 }
 .trouble {
-  flex: 1;
   color: var(--drop);
   font-weight: 700;
 }

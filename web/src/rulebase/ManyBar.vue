@@ -80,8 +80,8 @@ function setLog(e: Event) {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px;
-  padding: 5px 14px;
+  gap: 5px;
+  padding: 5px 12px;
   border-top: 1px solid var(--brass);
   background: var(--brass-soft);
   white-space: nowrap;
@@ -91,7 +91,7 @@ function setLog(e: Event) {
 }
 input,
 select {
-  width: 66px;
+  width: 62px;
   height: 27px;
   padding: 0 6px;
   border: 1px solid var(--tin-dark);

@@ -100,7 +100,7 @@ class StatesTest {
     page.keyboard().type("touches:10.72.48.130 -is:shared");
     assertThat(rule("museum ship")).isVisible();
     assertThat(rule("lab vlan")).hasCount(0);
-    assertThat(page.locator(".filter .told"))
+    assertThat(page.locator(".filter .means"))
         .containsText("names an address of 10.72.48.130, by content");
     page.getByLabel("Filter the stack").fill("touches:10.72.48");
     assertThat(page.locator(".filter .trouble")).containsText("write 10.72.16.9");
