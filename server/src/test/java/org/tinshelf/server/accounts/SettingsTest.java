@@ -2,14 +2,21 @@ package org.tinshelf.server.accounts;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.tinshelf.server.testing.Client;
 import org.tinshelf.server.testing.Running;
 import tools.jackson.databind.JsonNode;
 
 @ExtendWith(Running.class)
 class SettingsTest {
+
+  @BeforeEach
+  void asUsual() {
+    Running.context().getBean(JdbcTemplate.class).update("delete from setting");
+  }
 
   private static String value(Client client, String name) {
     for (JsonNode setting : client.get("/api/settings").expect(200).json()) {
