@@ -69,7 +69,9 @@ watch(told, (text) => say(text));
 
 const actions = useRuleActions(s, selection, (key) => edit(key, "name"), say);
 const open = computed(() => (editing.value ? (ruleRow.value?.line.id ?? 0) : 0));
-const presence = usePresence(open);
+const presence = usePresence(open, () => {
+  if (!editing.value) void s.refresh(true);
+});
 const dragging = useTrial();
 const dragSaid = computed(() =>
   dragging.found.value

@@ -65,6 +65,13 @@ export function useStack() {
   /** The stack as it is now; the very same where nothing has happened since it was read. */
   async function readStack(where: Where): Promise<Stack | undefined> {
     const known = stack.value;
+    if (known?.version) {
+      const query = { version: known.version };
+      const since = await answer(http.GET("/api/lines/since", { params: { query } }));
+      if (since.lines && since.version === known.version) return known;
+      const now = since.lines && restored(known, since.lines);
+      if (now) return { ...now, version: since.version };
+    }
     const options = {
       params: params(where),
       headers: known ? { "If-None-Match": `"${known.version}"` } : {},

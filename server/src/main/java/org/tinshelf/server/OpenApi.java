@@ -38,6 +38,7 @@ class OpenApi {
               List.of("line", "version", "shelf", "drawer", "after", "rule", "divider")),
           Map.entry("PlacedLine", List.of("drawer", "after")),
           Map.entry("Done", List.of("lines")),
+          Map.entry("Since", List.of("lines")),
           Map.entry("Moved", List.of("after", "drawer")));
 
   @Bean

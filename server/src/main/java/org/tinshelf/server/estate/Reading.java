@@ -85,6 +85,13 @@ class Reading {
   private final Turns turns;
   private volatile Memory memory = Memory.NOTHING;
 
+  /**
+   * An estate that was read.
+   *
+   * @param linesAlone whether nothing but lines is other than when it was read before
+   */
+  record Read(Estate estate, boolean linesAlone) {}
+
   Reading(
       EstateStore store,
       Bays bays,
@@ -105,7 +112,7 @@ class Reading {
    *
    * @throws BadDocumentException if it is not sound
    */
-  Estate read() {
+  Read read() {
     Memory last = memory;
     long turn = turns.last();
     String print = store.print();
@@ -138,7 +145,7 @@ class Reading {
     keep(
         new Memory(
             print, turn, skeleton, identities, heads, known, assembly.drawers, assembly.made));
-    return estate;
+    return new Read(estate, same && !first);
   }
 
   /** The names of all objects and firewalls as the current transaction sees them. */

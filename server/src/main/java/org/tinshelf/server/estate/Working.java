@@ -4,6 +4,7 @@ import java.security.SecureRandom;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -17,7 +18,7 @@ import org.tinshelf.server.objects.Identities;
 public class Working {
 
   /**
-   * An estate and the number of edits since the server started when it was read.
+   * An estate and the turn of the last edit when it was read.
    *
    * @param stamp grows with every edit
    */
@@ -26,13 +27,19 @@ public class Working {
   private final Reading reading;
   private final Turns turns;
   private final TransactionTemplate transaction;
-  private final AtomicLong stamp = new AtomicLong();
+
+  /** The turn of the last edit, and of the last that was of more than lines. */
+  private final AtomicLong stamp;
+
+  private final AtomicLong lastOther;
   private final String start = Long.toString(new SecureRandom().nextLong(), 36);
   private final AtomicReference<Optional<Snapshot>> kept = new AtomicReference<>(Optional.empty());
 
   Working(Reading reading, Turns turns, PlatformTransactionManager transactions) {
     this.reading = reading;
     this.turns = turns;
+    this.stamp = new AtomicLong(turns.last());
+    this.lastOther = new AtomicLong(stamp.get());
     this.transaction = new TransactionTemplate(transactions);
     this.transaction.setReadOnly(true);
     this.transaction.setPropagationBehavior(TransactionTemplate.PROPAGATION_REQUIRES_NEW);
@@ -54,6 +61,15 @@ public class Working {
     return version.equals(start + "." + (stamp.get() - 1));
   }
 
+  /** The turn of a version from which on nothing but lines was edited; empty where more was. */
+  public Optional<Long> turnOf(String version) {
+    if (!version.matches(Pattern.quote(start) + "\\.\\d{1,18}")) {
+      return Optional.empty();
+    }
+    long turn = Long.parseLong(version.substring(start.length() + 1));
+    return Optional.of(turn).filter(t -> t >= lastOther.get());
+  }
+
   private Optional<Snapshot> current() {
     return kept.get().filter(s -> s.stamp() == stamp.get());
   }
@@ -65,34 +81,43 @@ public class Working {
       return old.get();
     }
     long now = stamp.get();
-    Estate estate = transaction.execute(s -> reading.read());
+    Estate estate = transaction.execute(s -> reading.read().estate());
     Snapshot snapshot = new Snapshot(now, estate);
     kept.set(Optional.of(snapshot));
     return snapshot;
   }
 
   /**
-   * Reads the estate inside the edit's own transaction. Once it commits that is the estate, unless
-   * another edit was committed meanwhile; then it is read again when somebody asks.
+   * Reads the estate inside the edit's own transaction. Once it commits that is the estate.
    *
    * @throws org.tinshelf.exchange.document.BadDocumentException if the edit leaves it unsound
    * @throws IllegalStateException if the edit did not take its turn
    */
   public Estate afterEdit() {
-    turns.current();
-    long before = stamp.get();
-    Estate estate = reading.read();
+    return afterEdit(false);
+  }
+
+  /** The same after an edit in which more is other than what the estate says of it. */
+  public Estate afterSealing() {
+    return afterEdit(true);
+  }
+
+  private Estate afterEdit(boolean other) {
+    long turn = turns.current();
+    Reading.Read read = reading.read();
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            long now = stamp.incrementAndGet();
-            if (now == before + 1) {
-              kept.set(Optional.of(new Snapshot(now, estate)));
+            if (other || !read.linesAlone()) {
+              lastOther.accumulateAndGet(turn, Math::max);
+            }
+            if (stamp.accumulateAndGet(turn, Math::max) == turn) {
+              kept.set(Optional.of(new Snapshot(turn, read.estate())));
             }
           }
         });
-    return estate;
+    return read.estate();
   }
 
   /** The names of all objects and firewalls as the current transaction sees them. */

@@ -186,7 +186,7 @@ class DraftController {
               + " added to it. Look at the new changes, then seal.");
     }
     int number = revisions.findFirstByOrderByNumberDesc().map(RevisionRecord::number).orElse(0) + 1;
-    String document = DocumentWriter.write(working.afterEdit());
+    String document = DocumentWriter.write(working.afterSealing());
     String note = seal.note() == null ? "" : seal.note().strip();
     RevisionRecord revision =
         revisions.saveAndFlush(

@@ -2,6 +2,7 @@ package org.tinshelf.server.rulebase;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -218,6 +219,31 @@ class ShelfReader {
           .filter(body -> !body.has("divider"))
           .map(RuleBody::of);
     }
+  }
+
+  /** Steps of more lines are not told line by line. */
+  private static final int MANY = 100;
+
+  /** The lines that later turns touched, as they are now; empty where that is much. */
+  Optional<List<PlacedLine>> placedSince(long turn) {
+    List<Long> touched = lines.headsSince(turn).stream().map(Lines.Head::id).toList();
+    return touched.isEmpty() ? Optional.of(List.of()) : placed(touched);
+  }
+
+  /** Lines as they are now, in an order in which they can be put in place; empty where not. */
+  Optional<List<PlacedLine>> placed(List<Long> ids) {
+    if (ids.size() > MANY) {
+      return Optional.empty();
+    }
+    Session session = open();
+    List<PlacedLine> placed =
+        lines.findAllById(ids).stream()
+            .sorted(
+                Comparator.comparing((LineRecord line) -> line.drawerId().isPresent())
+                    .thenComparing(LineRecord::place))
+            .flatMap(line -> session.placed(line).stream())
+            .toList();
+    return placed.size() == ids.size() ? Optional.of(placed) : Optional.empty();
   }
 
   Session open() {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.context.request.WebRequest;
 import org.tinshelf.core.model.Estate;
@@ -120,6 +121,23 @@ class StackController {
     }
     List<String> zones = working.snapshot().estate().zones().stream().map(z -> z.name()).toList();
     return new StackView(version, id, bay.name(), "bay", zones, views, null);
+  }
+
+  /**
+   * What became of lines since a version.
+   *
+   * @param lines of any shelf, as they are now; absent where stacks have to be read again
+   * @param version that of stacks as they are now
+   */
+  record Since(List<PlacedLine> lines, String version) {}
+
+  /** What somebody who has a version of stacks does not know yet. */
+  @GetMapping("/api/lines/since")
+  @Transactional(readOnly = true)
+  public Since since(@RequestParam String version) {
+    String now = working.version();
+    Optional<Long> turn = working.turnOf(version);
+    return new Since(turn.flatMap(reader::placedSince).orElse(null), now);
   }
 
   private List<BayRecord> path(Optional<Long> from) {

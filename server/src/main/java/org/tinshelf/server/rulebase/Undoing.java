@@ -22,11 +22,7 @@ import org.tinshelf.server.problems.Refusal;
 @Component
 public class Undoing {
 
-  /** Steps of more lines are not told line by line. */
-  private static final int MANY = 100;
-
   private final Changes changes;
-  private final Lines lines;
   private final ShelfReader reader;
   private final Map<Subject.Kind, Subject> subjects = new EnumMap<>(Subject.Kind.class);
   private final Working working;
@@ -35,14 +31,12 @@ public class Undoing {
 
   Undoing(
       Changes changes,
-      Lines lines,
       ShelfReader reader,
       List<Subject> subjects,
       Working working,
       Turns turns,
       Clock clock) {
     this.changes = changes;
-    this.lines = lines;
     this.reader = reader;
     subjects.forEach(s -> this.subjects.put(s.kind(), s));
     this.working = working;
@@ -133,19 +127,11 @@ public class Undoing {
   }
 
   private Done done(List<ChangeRecord> batch) {
-    if (batch.size() > MANY || !batch.stream().allMatch(c -> c.isOf(Subject.Kind.LINE))) {
+    if (!batch.stream().allMatch(c -> c.isOf(Subject.Kind.LINE))) {
       return new Done(words(batch), null);
     }
-    ShelfReader.Session session = reader.open();
     List<Long> ids = batch.stream().map(ChangeRecord::subjectId).distinct().toList();
-    List<PlacedLine> placed =
-        lines.findAllById(ids).stream()
-            .sorted(
-                Comparator.comparing((LineRecord line) -> line.drawerId().isPresent())
-                    .thenComparing(LineRecord::place))
-            .flatMap(line -> session.placed(line).stream())
-            .toList();
-    return new Done(words(batch), placed.size() == ids.size() ? placed : null);
+    return new Done(words(batch), reader.placed(ids).orElse(null));
   }
 
   private static String words(List<ChangeRecord> batch) {

@@ -84,6 +84,45 @@ class TogetherTest {
     assertEquals(before + PEOPLE, names().size());
   }
 
+  private JsonNode since(String version) {
+    return client.get("/api/lines/since?version=" + version).expect(200).json();
+  }
+
+  private String version() {
+    return client.get("/api/firewalls/" + firewall + "/stack").json().get("version").asString();
+  }
+
+  @Test
+  void whoHasAVersionIsToldTheLinesThatOthersTouchedSince() {
+    String before = version();
+    assertEquals(0, since(before).get("lines").size());
+    atOnce(i -> "locker " + i);
+    JsonNode since = since(before);
+    assertEquals(version(), since.get("version").asString());
+    assertEquals(PEOPLE, since.get("lines").size());
+    List<String> names = names();
+    String above = "";
+    for (JsonNode line : since.get("lines")) {
+      String name = line.at("/line/name").asString();
+      assertEquals(own().get("id"), line.get("shelf"));
+      assertEquals(above, names.indexOf(name) == 0 ? "" : names.get(names.indexOf(name) - 1));
+      above = name;
+    }
+    client.post("/api/draft/undo", "").expect(200);
+    assertEquals(1, since(since.get("version").asString()).get("lines").size());
+  }
+
+  @Test
+  void whereMoreThanLinesIsOtherStacksAreReadAgain() {
+    String before = version();
+    String body = "{\"kind\":\"address\",\"objects\":[{\"name\":\"one\",\"host\":\"192.0.2.1\"}]}";
+    client.post("/api/objects", body).expect(201);
+    JsonNode since = since(before);
+    assertEquals(false, since.has("lines"));
+    assertEquals(0, since(since.get("version").asString()).get("lines").size());
+    assertEquals(false, since("another-start.3").has("lines"));
+  }
+
   @Test
   void anEditThatTookNoTurnIsAFault() {
     TransactionTemplate transaction = Running.context().getBean(TransactionTemplate.class);
