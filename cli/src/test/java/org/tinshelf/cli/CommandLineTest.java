@@ -260,4 +260,31 @@ class CommandLineTest {
     }
     assertTrue(differences > 0);
   }
+
+  @Test
+  void whatHappensToBothFamiliesAlikeIsOneDifference() throws Exception {
+    String[] texts = {"drop", "allow"};
+    for (int i = 0; i < 2; i++) {
+      Files.writeString(
+          dir.resolve(i + ".tinshelf.json"),
+          """
+          {"tinshelf": 1, "zones": [{"name": "quay"}, {"name": "dmz"}], "firewalls": [{"name": "fw", "own": [
+            {"name": "no pings", "services": ["icmp/8", "icmp6/128"], "action": "drop"},
+            {"name": "rest", "from": ["quay"], "to": ["dmz"], "action": "%s"}]}]}
+          """
+              .formatted(texts[i]));
+    }
+    Result result =
+        run(
+            "compare",
+            dir.resolve("0.tinshelf.json").toString(),
+            dir.resolve("1.tinshelf.json").toString(),
+            "--format",
+            "json");
+    JsonNode differences = result.json().get("compared").get(0).get("differences");
+    assertEquals(1, differences.size(), differences.toString());
+    JsonNode fields = differences.get(0).get("fields");
+    assertEquals(List.of("from", "to", "services"), List.copyOf(fields.propertyNames()));
+    assertTrue(fields.get("services").toString().contains("\"icmp6/0-127,129-255\""));
+  }
 }

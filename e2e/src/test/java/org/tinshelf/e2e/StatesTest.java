@@ -259,8 +259,7 @@ class StatesTest {
       each.locator("tbody a").first().click();
       assertThat(each.locator("form.editor")).isVisible();
     }
-    note(other, "theirs");
-    assertThat(other.locator("form.editor button[type=submit]")).isDisabled();
+    other.waitForResponse(r -> r.request().method().equals("PUT"), () -> note(other, "theirs"));
     note(page, "mine");
     Locator both = page.getByLabel("Both versions");
     assertThat(both).containsText("theirs");

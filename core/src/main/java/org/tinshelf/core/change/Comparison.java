@@ -95,11 +95,14 @@ public record Comparison(List<Difference> differences) {
         lines(space, first, firstRegions, second, secondRegions, alignment.partners());
     Differences found = new Differences(space, lines, Action.DROP.ordinal());
     Space.Size whole = space.size(space.everything());
-    List<Difference> out = new ArrayList<>();
+    List<Difference> apart = new ArrayList<>();
     for (Differences.Cell cell : found.cells()) {
-      out.add(difference(space, cell, first, second, whole));
+      apart.add(difference(space, cell, first, second, whole));
     }
-    out.sort(Comparator.comparing(Difference::kind));
+    List<Difference> out = Joining.of(apart);
+    out.sort(
+        Comparator.comparing(Difference::kind)
+            .thenComparing(Difference::share, Comparator.reverseOrder()));
     return new Comparison(List.copyOf(out));
   }
 

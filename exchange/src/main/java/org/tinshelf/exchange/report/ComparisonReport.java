@@ -99,6 +99,9 @@ public final class ComparisonReport {
   }
 
   private static String share(double share) {
+    if (share < 1 && share >= 0.995) {
+      return "more than 0.99 of all traffic";
+    }
     return String.format(Locale.ROOT, "%.2g of all traffic", share);
   }
 
