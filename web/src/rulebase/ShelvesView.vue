@@ -24,6 +24,7 @@ import { usePresence } from "./usePresence";
 import { editable, useRuleActions } from "./useRuleActions";
 import { useSelection } from "./useSelection";
 import { useStack } from "./useStack";
+import { useStackKeys } from "./useStackKeys";
 import { useTrial } from "./useTrial";
 
 const route = useRoute();
@@ -233,65 +234,56 @@ const most = computed(() =>
     : 0,
 );
 
-const KEYS: Record<string, () => unknown> = {
-  n: actions.add,
-  Insert: actions.add,
-  d: actions.duplicate,
-  o: actions.toggle,
-  w: actions.wrap,
-  i: actions.divider,
-  Delete: actions.remove,
-  f: nextFinding,
-  e: home,
-  c: () => (card.value = !card.value),
-  s: () => box.value?.focus(),
-  t: fields,
-  g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
-  k: () => {
-    const shelf = actions.shelfHere();
-    if (shelf && shelf.lines.length === 0) laying.value = shelf;
-    else say("A skeleton is laid on an empty shelf; this one has rules.", true);
-  },
-  m: () => (moving.value = editable(ruleRow.value) && ruleRow.value?.line.position !== ""),
-  ArrowRight: () => sideways(1),
-  ArrowLeft: () => sideways(-1),
-  Home: () => selection.step(-1e9),
-  End: () => selection.step(1e9),
-};
-const WITH_CONTROL: Record<string, () => unknown> = {
-  z: () => s.step("undo"),
-  y: () => s.step("redo"),
-  Z: () => s.step("redo"),
-  c: actions.copy,
-  v: actions.paste,
-  a: selection.all,
-};
-const STEPS: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 20, PageUp: -20 };
-
-function key(e: KeyboardEvent) {
-  const target = e.target as HTMLElement;
-  if (editing.value || target.closest("input, textarea, select, [role=listbox]")) return;
-  const onButton = target.closest("a, button") !== null;
-  const step = STEPS[e.key];
-  let act: (() => unknown) | undefined;
-  if (e.ctrlKey || e.metaKey) {
-    if (e.key === "c" && window.getSelection()?.toString()) return;
-    act = WITH_CONTROL[e.key];
-  } else if (e.altKey) {
-    if (e.key === "ArrowUp") act = () => actions.shift(-1);
-    if (e.key === "ArrowDown") act = () => actions.shift(1);
-  } else if (step !== undefined) act = () => selection.step(step, e.shiftKey);
-  else if (e.key === "Enter" && selected.value && !onButton)
-    act = () => selected.value && edit(selected.value, column.value);
-  else if (e.key === "Escape") {
-    say("");
-    if (chosen.value.size > 1) act = () => selection.only(selected.value);
-    else if (filter.value) act = () => (filter.value = "");
-  } else act = KEYS[e.key];
-  if (!act) return;
-  e.preventDefault();
-  void act();
+function escape() {
+  say("");
+  if (chosen.value.size > 1) selection.only(selected.value);
+  else if (filter.value) filter.value = "";
 }
+
+function askSkeleton() {
+  const shelf = actions.shelfHere();
+  if (shelf && shelf.lines.length === 0) laying.value = shelf;
+  else say("A skeleton is laid on an empty shelf; this one has rules.", true);
+}
+
+useStackKeys(
+  {
+    plain: {
+      n: actions.add,
+      Insert: actions.add,
+      d: actions.duplicate,
+      o: actions.toggle,
+      w: actions.wrap,
+      i: actions.divider,
+      Delete: actions.remove,
+      f: nextFinding,
+      e: home,
+      c: () => (card.value = !card.value),
+      s: () => box.value?.focus(),
+      t: fields,
+      g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
+      k: askSkeleton,
+      m: () => (moving.value = editable(ruleRow.value) && ruleRow.value?.line.position !== ""),
+      ArrowRight: () => sideways(1),
+      ArrowLeft: () => sideways(-1),
+      Home: () => selection.step(-1e9),
+      End: () => selection.step(1e9),
+    },
+    control: {
+      z: () => s.step("undo"),
+      y: () => s.step("redo"),
+      Z: () => s.step("redo"),
+      c: actions.copy,
+      v: actions.paste,
+      a: selection.all,
+    },
+    alt: { ArrowUp: () => actions.shift(-1), ArrowDown: () => actions.shift(1) },
+    step: selection.step,
+    enter: () => selected.value && edit(selected.value, column.value),
+    escape,
+  },
+  () => editing.value,
+);
 
 function fold(line: number) {
   const next = new Set(folded.value);
@@ -321,13 +313,11 @@ const renew = () => {
 watch(returns, () => void s.refresh(true));
 const timer = window.setInterval(renew, 15_000);
 onMounted(() => {
-  window.addEventListener("keydown", key);
   window.addEventListener("focus", renew);
   if (objects.value.length === 0) void refreshObjects();
   if (!estate.value) void refreshEstate();
 });
 onUnmounted(() => {
-  window.removeEventListener("keydown", key);
   window.removeEventListener("focus", renew);
   window.clearInterval(timer);
 });

@@ -9,11 +9,7 @@ import java.util.Set;
 import org.tinshelf.core.findings.ObjectFinding.Kind;
 import org.tinshelf.core.model.Address;
 import org.tinshelf.core.model.Application;
-import org.tinshelf.core.model.Bay;
 import org.tinshelf.core.model.Estate;
-import org.tinshelf.core.model.Line;
-import org.tinshelf.core.model.Rule;
-import org.tinshelf.core.model.RuleAction;
 import org.tinshelf.core.model.Service;
 import org.tinshelf.core.stack.Catalogue;
 
@@ -22,81 +18,36 @@ public final class ObjectCheck {
 
   private final Estate estate;
   private final Catalogue catalogue;
-  private final Map<String, Set<String>> used = new HashMap<>();
+  private final Uses uses;
+
+  /** Addresses that a labelled group holds though it does not name them. */
+  private final Set<String> fitting = new HashSet<>();
+
   private final List<ObjectFinding> out = new ArrayList<>();
 
   private ObjectCheck(Estate estate) {
     this.estate = estate;
     this.catalogue = new Catalogue(estate);
+    this.uses = Uses.of(estate);
+    for (Address address : estate.addresses()) {
+      if (address instanceof Address.Labelled labelled) {
+        fitting.addAll(catalogue.fitting(labelled));
+      }
+    }
   }
 
   /** By type, then in the order of the estate, then by kind. */
   public static List<ObjectFinding> of(Estate estate) {
     ObjectCheck check = new ObjectCheck(estate);
-    check.uses();
     check.addresses();
     check.services();
     check.others();
     return List.copyOf(check.out);
   }
 
-  private void use(String type, List<String> names) {
-    used.computeIfAbsent(type, t -> new HashSet<>()).addAll(names);
-  }
-
-  private void uses() {
-    use("address", estate.managementAddresses());
-    estate.bays().forEach(this::uses);
-    estate.firewalls().forEach(f -> uses(f.own()));
-    for (Address address : estate.addresses()) {
-      if (address instanceof Address.Group group) {
-        use("address", group.members());
-        use("address", group.except());
-      } else if (address instanceof Address.Labelled labelled) {
-        use("address", catalogue.fitting(labelled));
-      }
-    }
-    for (Service service : estate.services()) {
-      if (service instanceof Service.Group group) {
-        use("service", group.members());
-      }
-    }
-    for (Application application : estate.applications()) {
-      if (application instanceof Application.Single single) {
-        use("service", single.services());
-      } else if (application instanceof Application.Group group) {
-        use("application", group.members());
-      }
-    }
-    estate.users().forEach(g -> use("user", g.members()));
-  }
-
-  private void uses(Bay bay) {
-    uses(bay.upper());
-    uses(bay.lower());
-    bay.bays().forEach(this::uses);
-  }
-
-  private void uses(List<Line> lines) {
-    for (Line line : lines) {
-      if (line instanceof Rule rule) {
-        use("address", rule.source().names());
-        use("address", rule.destination().names());
-        use("user", rule.users());
-        use("application", rule.applications());
-        use("schedule", rule.when());
-        if (rule.services() instanceof Rule.Services.Listed listed) {
-          use("service", listed.names());
-        }
-        if (rule.action() instanceof RuleAction.Drawer drawer) {
-          uses(drawer.lines());
-        }
-      }
-    }
-  }
-
   private void unused(String type, String name) {
-    if (!used.getOrDefault(type, Set.of()).contains(name)) {
+    boolean held = type.equals("address") && fitting.contains(name);
+    if (uses.of(type, name) == 0 && !held) {
       add(
           Kind.UNUSED_OBJECT,
           type,

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import org.tinshelf.core.findings.Uses;
 import org.tinshelf.core.model.Estate;
 import org.tinshelf.exchange.document.BadDocumentException;
 import org.tinshelf.exchange.document.DocumentReader;
@@ -83,6 +84,9 @@ class LibraryController {
    */
   record Sketch(@NotNull String kind, long id, @NotNull Map<String, Object> object) {}
 
+  /** How often an object is named. */
+  record Used(long id, int times) {}
+
   private final ObjectEditing editing;
   private final Replacing replacing;
   private final Usage usage;
@@ -103,6 +107,16 @@ class LibraryController {
     this.store = store;
     this.working = working;
     this.json = json;
+  }
+
+  /** How often each object is named by rules, other objects, interfaces and the estate. */
+  @GetMapping("/api/objects/used")
+  @Transactional(readOnly = true)
+  public List<Used> used() {
+    Uses uses = Uses.of(working.snapshot().estate());
+    return editing.all().stream()
+        .map(o -> new Used(o.id(), uses.of(o.kind().word(), o.name())))
+        .toList();
   }
 
   @GetMapping("/api/objects/{id}")

@@ -195,6 +195,11 @@ public class ObjectEditing implements Subject {
     objects.deleteAll(objects.findAll().stream().filter(ObjectRecord::removed).toList());
   }
 
+  /** All objects that are there. */
+  List<ObjectRecord> all() {
+    return objects.findAllByOrderBySeatAscIdAsc().stream().filter(o -> !o.removed()).toList();
+  }
+
   /** An object that is there. */
   ObjectRecord object(long id) {
     return objects
