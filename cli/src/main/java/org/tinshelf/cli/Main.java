@@ -3,6 +3,9 @@ package org.tinshelf.cli;
 import java.io.PrintStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Supplier;
 import org.tinshelf.exchange.document.BadDocumentException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -11,10 +14,17 @@ import picocli.CommandLine.Command;
 @Command(
     name = "tinshelf",
     description = "Finds what is wrong with a firewall policy before it is installed.",
-    subcommands = {CheckCommand.class, CompareCommand.class, ProbeCommand.class},
     mixinStandardHelpOptions = true,
     version = "Tin Shelf 0.1.0")
 public final class Main {
+
+  private static final Map<String, Supplier<Object>> COMMANDS = new TreeMap<>();
+
+  static {
+    COMMANDS.put("check", CheckCommand::new);
+    COMMANDS.put("compare", CompareCommand::new);
+    COMMANDS.put("probe", ProbeCommand::new);
+  }
 
   private Main() {}
 
@@ -37,6 +47,14 @@ public final class Main {
   /** 0 done, 1 findings at or above {@code --fail-on}, 2 bad usage or bad input. */
   static int run(String... arguments) {
     CommandLine line = new CommandLine(new Main());
+    // What describes a command is read from its class, which takes a while: only the one that is
+    // asked for is, where that is plain.
+    Supplier<Object> asked = arguments.length == 0 ? null : COMMANDS.get(arguments[0]);
+    if (asked != null) {
+      line.addSubcommand(asked.get());
+    } else {
+      COMMANDS.values().forEach(command -> line.addSubcommand(command.get()));
+    }
     line.setCaseInsensitiveEnumValuesAllowed(true);
     line.setExecutionExceptionHandler((e, command, parsed) -> explain(e));
     if (arguments.length == 0) {

@@ -243,7 +243,7 @@ public final class BoxIndex {
     int end = sorted.length;
     while (at < end) {
       int mid = (at + end) >>> 1;
-      if (key(sorted[mid]) < key(box)) {
+      if (FoundBoxes.key(sorted[mid]) < FoundBoxes.key(box)) {
         at = mid + 1;
       } else {
         end = mid;
@@ -320,7 +320,7 @@ public final class BoxIndex {
 
   /** The same without remembering the answer. */
   public Box[] find(Box box) {
-    Found found = new Found();
+    FoundBoxes found = new FoundBoxes();
     if (root != null) {
       meeting(root, box, hull(box, new long[HULL], 0), several(box), found);
     }
@@ -329,7 +329,7 @@ public final class BoxIndex {
         found.add(other);
       }
     }
-    return found.inOrder();
+    return found.inOrder(null);
   }
 
   /** The restricted dimensions in which a box has more than one span. */
@@ -368,7 +368,7 @@ public final class BoxIndex {
     private final long[] hulls;
     private final int[] restricted;
     private final int[] several;
-    private final Found[] found;
+    private final FoundBoxes[] found;
     private int total;
 
     Block(int from, int to) {
@@ -376,20 +376,21 @@ public final class BoxIndex {
       hulls = new long[HULL * boxes.length];
       restricted = new int[boxes.length];
       several = new int[boxes.length];
-      found = new Found[boxes.length];
+      found = new FoundBoxes[boxes.length];
       for (int i = 0; i < boxes.length; i++) {
         hull(boxes[i], hulls, i * HULL);
         restricted[i] = boxes[i].restricted;
         several[i] = several(boxes[i]);
-        found[i] = new Found();
+        found[i] = new FoundBoxes();
       }
     }
 
     void answer() {
+      FoundBoxes.Scratch scratch = new FoundBoxes.Scratch();
       visit(root, IntStream.range(0, boxes.length).toArray(), boxes.length);
       for (int i = 0; i < boxes.length; i++) {
         if (found[i] != null) {
-          remember(boxes[i], found[i].inOrder());
+          remember(boxes[i], found[i].inOrder(scratch));
           found[i] = null;
         }
       }
@@ -429,12 +430,12 @@ public final class BoxIndex {
 
     /** Notes what was found; of boxes that meet very many, some have to be asked one by one. */
     private void add(int at, Box other) {
-      Found own = found[at];
+      FoundBoxes own = found[at];
       if (own != null) {
         own.add(other);
         total++;
-        if (total > MOST_OF_BLOCK && own.count > MANY) {
-          total -= own.count;
+        if (total > MOST_OF_BLOCK && own.count() > MANY) {
+          total -= own.count();
           found[at] = null;
         }
       }
@@ -447,7 +448,7 @@ public final class BoxIndex {
     }
   }
 
-  private void meeting(Node node, Box box, long[] hull, int several, Found found) {
+  private void meeting(Node node, Box box, long[] hull, int several, FoundBoxes found) {
     int both = node.restricted & box.restricted;
     if (!near(node.hull, 0, hull, 0, both) || !node.near(box, both & several)) {
       return;
@@ -486,7 +487,7 @@ public final class BoxIndex {
 
   /** The boxes that hold the point, by the order of their places. */
   public Box[] holding(long[] point) {
-    Found found = new Found();
+    FoundBoxes found = new FoundBoxes();
     if (root != null) {
       holding(root, point, found);
     }
@@ -495,10 +496,10 @@ public final class BoxIndex {
         found.add(other);
       }
     }
-    return found.inOrder();
+    return found.inOrder(null);
   }
 
-  private void holding(Node node, long[] point, Found found) {
+  private void holding(Node node, long[] point, FoundBoxes found) {
     if (node.boxes != null) {
       for (int i = 0; i < node.boxes.length; i++) {
         boolean near = true;
@@ -515,37 +516,6 @@ public final class BoxIndex {
     holding(point[node.dimension] < node.middle ? node.below : node.above, point, found);
     if (node.across != null) {
       holding(node.across, point, found);
-    }
-  }
-
-  /** By place, then by part. */
-  private static long key(Box box) {
-    return (long) box.place().order() << 12 | box.part;
-  }
-
-  /** A growing list of fewer than two million boxes, each one of fewer than 4,096 of its line. */
-  private static final class Found {
-    private Box[] boxes = new Box[16];
-    private int count;
-
-    void add(Box box) {
-      if (count == boxes.length) {
-        boxes = Arrays.copyOf(boxes, 2 * count);
-      }
-      boxes[count++] = box;
-    }
-
-    Box[] inOrder() {
-      long[] keys = new long[count];
-      for (int i = 0; i < count; i++) {
-        keys[i] = key(boxes[i]) << 21 | i;
-      }
-      Arrays.sort(keys);
-      Box[] out = new Box[count];
-      for (int i = 0; i < count; i++) {
-        out[i] = boxes[(int) (keys[i] & (1 << 21) - 1)];
-      }
-      return out;
     }
   }
 }
