@@ -46,7 +46,7 @@ function told(f: FirewallInTree): string {
         class="node bay"
         :class="{ here: kind === 'bay' && id === n.bay.id }"
         :style="{ paddingLeft: `${10 + n.depth * 11}px` }"
-        >{{ n.bay.name }}</RouterLink
+        ><span class="name" :title="n.bay.name">{{ n.bay.name }}</span></RouterLink
       >
       <RouterLink
         v-else
@@ -81,9 +81,9 @@ function told(f: FirewallInTree): string {
 .node {
   display: flex;
   align-items: center;
-  gap: 6px;
+  gap: 4px;
   height: 28px;
-  padding-right: 9px;
+  padding-right: 6px;
   text-decoration: none;
   white-space: nowrap;
   border-left: 3px solid transparent;

@@ -25,6 +25,14 @@ async function refreshObjects() {
   objects.value = await answer(http.GET("/api/objects"));
 }
 
+/** How often each object is named, by its identity. */
+const used = ref(new Map<number, number>());
+
+async function refreshUsed() {
+  const all = await answer(http.GET("/api/objects/used"));
+  used.value = new Map(all.map((u) => [u.id, u.times]));
+}
+
 const objectsByName = computed(() => {
   const map = new Map<string, LibraryObject>();
   for (const o of objects.value) map.set(`${o.kind} ${o.name}`, o);
@@ -57,6 +65,8 @@ export function useEstate() {
     estate,
     objects,
     objectsByName,
+    used,
+    refreshUsed,
     draft,
     refreshEstate,
     refreshDraft,

@@ -8,7 +8,8 @@ import ShortcutList from "./ShortcutList.vue";
 
 const route = useRoute();
 const router = useRouter();
-const { draft, estate, objects, refreshDraft, refreshEstate, refreshObjects } = useEstate();
+const { draft, estate, objects, used, refreshDraft, refreshEstate, refreshObjects, refreshUsed } =
+  useEstate();
 
 const views = [
   { to: "/shelves", name: "Shelves" },
@@ -54,9 +55,19 @@ const JUMPS = [
   })),
 ];
 
+/** Where an object is used, in words; nothing while that is not known. */
+function uses(id: number): string | undefined {
+  const times = used.value.get(id);
+  return times === undefined ? undefined : times === 0 ? "unused" : `used ${times}×`;
+}
+
+/** An address, network or range as a whole. */
+const ADDRESS = /^(\d{1,3}(\.\d{1,3}){3}|[0-9a-f:]*:[0-9a-f:.]*)([/-][0-9a-f:.]+)?$/;
+
 interface Hit {
   label: string;
   what: string;
+  uses?: string;
   to: string;
 }
 const hits = computed<Hit[]>(() => {
@@ -73,10 +84,16 @@ const hits = computed<Hit[]>(() => {
   const things = objects.value.map((o) => ({
     label: o.name,
     what: `${o.form}, ${o.value}`,
+    uses: uses(o.id),
     to: `/objects/${o.kind}/${o.id}`,
     value: o.value.toLowerCase(),
   }));
+  const stack = ADDRESS.test(q) && /^\/shelves\/\w+\/\d+/.exec(route.path)?.[0];
+  const touching = { label: `touches:${q}`, what: "rules of this stack, by content" };
   return [
+    ...(stack
+      ? [{ ...touching, to: `${stack}?filter=${encodeURIComponent(touching.label)}` }]
+      : []),
     ...places.filter((p) => p.label.toLowerCase().includes(q)),
     ...JUMPS.filter((j) => j.label.toLowerCase().startsWith(q)),
     ...things.filter((t) => t.label.toLowerCase().includes(q)),
@@ -91,6 +108,12 @@ async function go(hit: Hit | undefined) {
   open.value = false;
   box.value?.blur();
   await router.push(hit.to);
+}
+
+function begin() {
+  open.value = true;
+  marked.value = 0;
+  refreshUsed().catch(() => undefined);
 }
 
 function key(e: KeyboardEvent) {
@@ -149,26 +172,35 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
         ref="box"
         v-model="query"
         type="search"
+        role="combobox"
+        aria-autocomplete="list"
+        aria-controls="hits"
+        :aria-expanded="open && query !== ''"
+        :aria-activedescendant="open && hits[marked] ? `hit${marked}` : undefined"
         aria-label="Find a firewall, a bay, an object or a rule"
         placeholder="Find a firewall, object or rule"
         @keydown="key"
-        @focus="
-          open = true;
-          marked = 0;
-        "
+        @focus="begin"
         @blur="open = false"
       />
       <kbd aria-hidden="true">/</kbd>
-      <ul v-if="open && query" class="hits">
+      <ul v-if="open && query" id="hits" class="hits" role="listbox" aria-label="Found">
         <li
           v-for="(h, i) in hits"
+          :id="`hit${i}`"
           :key="h.to"
+          role="option"
+          :aria-selected="i === marked"
           :class="{ marked: i === marked }"
           @mousedown.prevent="go(h)"
         >
-          {{ h.label }} <span class="soft">{{ h.what }}</span>
+          <span class="label">{{ h.label }}</span>
+          <span class="soft what" :title="h.what">{{ h.what }}</span>
+          <span v-if="h.uses" class="soft uses">{{ h.uses }}</span>
         </li>
-        <li v-if="hits.length === 0" class="soft">Nothing is called that.</li>
+        <li v-if="hits.length === 0" class="soft" role="option" aria-disabled="true">
+          Nothing is called that, and no rule says it.
+        </li>
       </ul>
     </div>
     <RouterLink to="/draft" class="chip" :class="{ some: draft.length > 0 }">{{ chip }}</RouterLink>
@@ -255,7 +287,8 @@ nav a.here {
 }
 .hits {
   position: absolute;
-  inset: 31px 0 auto;
+  inset: 31px 0 auto auto;
+  width: 460px;
   margin: 0;
   padding: 4px;
   list-style: none;
@@ -265,8 +298,26 @@ nav a.here {
   box-shadow: var(--shade);
 }
 .hits li {
+  display: flex;
+  gap: 10px;
+  white-space: nowrap;
   padding: 4px 7px;
   cursor: pointer;
+}
+.hits .label,
+.hits .what {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.hits .label {
+  flex: none;
+  max-width: 60%;
+}
+.hits .what {
+  flex: 1;
+}
+.hits .uses {
+  flex: none;
 }
 .hits .marked {
   background: var(--brass-soft);

@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
+import { useVirtualizer } from "@tanstack/vue-virtual";
 import { useRoute, useRouter } from "vue-router";
 import { useEstate } from "../estate/useEstate";
 import { download, table } from "./download";
 import { KINDS, kindOf } from "./forms";
+import type { ListKind } from "./lists";
 import ObjectEditor from "./ObjectEditor.vue";
 import PasteList from "./PasteList.vue";
 
-const MOST = 300;
+const ROW = 27;
 
 const route = useRoute();
 const router = useRouter();
-const { objects, draft, refreshObjects, refreshDraft, undo, redo } = useEstate();
+const { objects, draft, used, refreshObjects, refreshDraft, refreshUsed, undo, redo } = useEstate();
 const loading = ref(true);
 const trouble = ref("");
 const box = ref<HTMLInputElement>();
@@ -47,7 +49,31 @@ const found = computed(() => {
       ),
   );
 });
-const shown = computed(() => found.value.slice(0, MOST));
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: found.value.length,
+    getScrollElement: () => list.value ?? null,
+    estimateSize: () => ROW,
+    overscan: 60,
+    scrollMargin: ROW,
+    scrollPaddingStart: ROW,
+  })),
+);
+/** Only the rows in sight are drawn, however many there are. */
+const shown = computed(() =>
+  virtual.value.getVirtualItems().flatMap((v) => found.value[v.index] ?? []),
+);
+const before = computed(() =>
+  Math.max(0, (virtual.value.getVirtualItems()[0]?.start ?? ROW) - ROW),
+);
+const after = computed(() => (found.value.length - shown.value.length) * ROW - before.value);
+const times = (n: number | undefined) =>
+  n === undefined ? "" : n === 0 ? "–" : n.toLocaleString("en");
+
+/** Of which kinds lists can be taken. */
+const listKind = computed<ListKind | undefined>(() =>
+  kind.value.kind === "address" || kind.value.kind === "service" ? kind.value.kind : undefined,
+);
 
 const to = (id: string | number) => ({
   path: `/objects/${kind.value.kind}/${id}`,
@@ -56,7 +82,7 @@ const to = (id: string | number) => ({
 
 async function load() {
   try {
-    await refreshObjects();
+    await Promise.all([refreshObjects(), refreshUsed()]);
     trouble.value = "";
   } catch (e) {
     trouble.value = (e as Error).message;
@@ -66,7 +92,7 @@ async function load() {
 }
 
 async function saved(id: number | undefined) {
-  await Promise.all([refreshObjects(), refreshDraft()]);
+  await Promise.all([refreshObjects(), refreshDraft(), refreshUsed()]);
   await router.push(
     id === undefined ? { path: `/objects/${kind.value.kind}`, query: route.query } : to(id),
   );
@@ -82,16 +108,19 @@ function keys(e: KeyboardEvent) {
   } else if (e.key === "n") void router.push(to("new"));
   else if (e.key === "f") box.value?.focus();
   else if (e.key === "ArrowDown" || e.key === "ArrowUp") {
-    const at = shown.value.findIndex((o) => String(o.id) === chosen.value);
-    const next = shown.value[at + (e.key === "ArrowDown" ? 1 : -1)];
+    const at = found.value.findIndex((o) => String(o.id) === chosen.value);
+    const next = found.value[at + (e.key === "ArrowDown" ? 1 : -1)];
     if (next) void router.replace(to(next.id));
   } else return;
   e.preventDefault();
 }
 
-watch(chosen, () =>
-  nextTick(() => list.value?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest" })),
-);
+/** Where many are, the one that is looked at is brought into sight. */
+watch([chosen, found], async () => {
+  await nextTick();
+  const at = found.value.findIndex((o) => String(o.id) === chosen.value);
+  if (at >= 0) virtual.value.scrollToIndex(at);
+});
 
 onMounted(() => {
   window.addEventListener("keydown", keys);
@@ -132,22 +161,24 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
         >
           Export
         </button>
-        <RouterLink v-if="kind.kind === 'address'" class="button" :to="to('list')"
-          >Paste a list</RouterLink
-        >
+        <RouterLink v-if="listKind" class="button" :to="to('list')">Paste a list</RouterLink>
         <RouterLink class="button first" :to="to('new')">New {{ kind.one }}</RouterLink>
       </header>
       <div ref="list" class="rows">
-        <table v-if="shown.length > 0">
+        <table v-if="found.length > 0" :aria-rowcount="found.length + 1">
           <thead>
             <tr>
               <th>name</th>
               <th>written as</th>
               <th>content</th>
               <th>labels</th>
+              <th class="times" title="How often rules, other objects and interfaces name it">
+                used
+              </th>
             </tr>
           </thead>
           <tbody>
+            <tr v-if="before > 0" aria-hidden="true" :style="{ height: `${before}px` }" />
             <tr
               v-for="o in shown"
               :key="o.id"
@@ -164,13 +195,14 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
               <td>
                 <span v-for="l in o.labels" :key="l" class="label">{{ l }}</span>
               </td>
+              <td class="times fixed" :class="{ soft: !used.get(o.id) }">
+                {{ times(used.get(o.id)) }}
+              </td>
             </tr>
+            <tr v-if="after > 0" aria-hidden="true" :style="{ height: `${after}px` }" />
           </tbody>
         </table>
-        <p v-if="found.length > MOST" class="soft tell">
-          {{ (found.length - MOST).toLocaleString("en") }} more; narrow the filter to see them.
-        </p>
-        <p v-else-if="trouble" class="tell trouble" role="alert">
+        <p v-if="trouble" class="tell trouble" role="alert">
           {{ trouble }} <button class="button" @click="load">Try again</button>
         </p>
         <p v-else-if="loading && found.length === 0" class="soft tell">Reading the library …</p>
@@ -185,7 +217,12 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
       </div>
     </section>
     <aside :aria-label="`The ${kind.one}`">
-      <PasteList v-if="chosen === 'list'" @saved="saved(undefined)" />
+      <PasteList
+        v-if="chosen === 'list' && listKind"
+        :key="listKind"
+        :kind="listKind"
+        @saved="saved(undefined)"
+      />
       <ObjectEditor
         v-else-if="chosen"
         :key="`${kind.kind} ${chosen}`"
@@ -285,8 +322,14 @@ th:nth-child(2) {
 th:nth-child(4) {
   width: 17%;
 }
+th.times,
+td.times {
+  width: 52px;
+  padding-right: 14px;
+  text-align: right;
+}
 td {
-  height: var(--row);
+  height: 27px;
   padding: 0 8px;
   border-bottom: 1px solid var(--line);
   overflow: hidden;

@@ -2,9 +2,11 @@
 import { computed, ref, watch } from "vue";
 import { answer, http, type ObjectCard, type Problem, Refused } from "../api/client";
 import { useEstate } from "../estate/useEstate";
-import { type Document, pasted } from "./forms";
+import type { Document } from "./forms";
 import { merge } from "./imported";
+import { type ListKind, listed as read } from "./lists";
 
+const props = defineProps<{ kind: ListKind }>();
 const emit = defineEmits<{ saved: [] }>();
 const { objects } = useEstate();
 const content = ref("");
@@ -16,18 +18,19 @@ const busy = ref(false);
 const byContent = computed(() => {
   const out = new Map<string, string>();
   for (const o of objects.value)
-    if (["host", "network", "range"].includes(o.form)) out.set(o.value, o.name);
+    if (o.kind === props.kind && ["host", "network", "range", "service"].includes(o.form))
+      out.set(o.value, o.name);
   return out;
 });
 
 const rows = computed(() =>
-  pasted(content.value).map((row) => {
+  read(props.kind, content.value).map((row) => {
     const twin = byContent.value.get(row.value);
     return { ...row, twin, taken: row.document && (twins.value || !twin) };
   }),
 );
 const groups = computed(() =>
-  objects.value.filter((o) => o.kind === "address" && o.form === "group"),
+  objects.value.filter((o) => o.kind === props.kind && o.form === "group"),
 );
 const group = ref(0);
 const replace = ref(false);
@@ -69,6 +72,25 @@ const problemOf = (document?: Document) => {
   return problems.value.find((p) => p.pointer.startsWith(`/${at}/`));
 };
 
+const WORDS = {
+  address: {
+    what: "addresses",
+    one: "address",
+    example: "kiosk 1, 10.72.4.9, by the gate\n10.72.5.0/24",
+  },
+  service: {
+    what: "services, such as tcp/443, udp/123 from 123, icmp/8/0, tcp/53 + udp/53",
+    one: "service",
+    example: "booking; tcp/8443, 8444; since the move\ntcp/53 + udp/53",
+  },
+};
+const words = computed(() => WORDS[props.kind]);
+
+async function take(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0];
+  if (file) content.value = await file.text();
+}
+
 async function add() {
   busy.value = true;
   problems.value = [];
@@ -84,7 +106,7 @@ async function add() {
           }
         : undefined;
     await answer(
-      http.POST("/api/objects", { body: { kind: "address", objects: all, group: into } }),
+      http.POST("/api/objects", { body: { kind: props.kind, objects: all, group: into } }),
     );
     content.value = "";
     emit("saved");
@@ -105,8 +127,8 @@ async function add() {
   <form class="paste" @submit.prevent="add">
     <h2>Paste a list</h2>
     <p class="soft">
-      A column of addresses, or a table with names and notes; cells end with a tab, comma or
-      semicolon.
+      A column of {{ words.what }}; or a table with names and notes, headed name, content, note,
+      labels or not; cells end with a tab, semicolon or comma. What follows a # is passed over.
     </p>
     <textarea
       v-model="content"
@@ -114,8 +136,11 @@ async function add() {
       rows="7"
       aria-label="The list"
       spellcheck="false"
-      :placeholder="'kiosk 1, 10.72.4.9, by the gate\n10.72.5.0/24'"
+      :placeholder="words.example"
     />
+    <label
+      >or take a file <input type="file" accept=".txt,.csv,.tsv,text/*" @change="take"
+    /></label>
     <table v-if="rows.length > 0">
       <thead>
         <tr>
@@ -131,7 +156,7 @@ async function add() {
           <td v-if="problemOf(r.document)" class="trouble">
             {{ problemOf(r.document)?.wrong }}; {{ problemOf(r.document)?.right }}
           </td>
-          <td v-else-if="!r.document">no address in line {{ r.line }}; left out</td>
+          <td v-else-if="!r.document">no {{ words.one }} in line {{ r.line }}; left out</td>
           <td v-else-if="r.twin">
             {{ r.taken ? "made, though " : "" }}“{{ r.twin }}” holds the same
           </td>

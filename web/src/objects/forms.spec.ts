@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { differences, documentOf, formOf, kindOf, pasted, typed } from "./forms";
+import { differences, documentOf, formOf, kindOf, typed } from "./forms";
 
 const about = { name: " berth ", note: "", labels: "pci, kiosk" };
 
@@ -41,33 +41,6 @@ describe("forms of objects", () => {
     expect(formOf("address", { name: "x", members: ["a"] }).name).toBe("group");
     expect(formOf("application", { name: "x", risk: 3 }).name).toBe("application");
     expect(formOf("zone", { name: "x" }).name).toBe("zone");
-  });
-});
-
-describe("a pasted list", () => {
-  it("finds addresses, names and notes in any order of columns", () => {
-    const rows = pasted(
-      'kiosk 1\t10.72.4.9\tby the gate\n10.72.5.0/24\n"quay";2001:db8::/64\nnothing',
-    );
-    expect(rows.map((r) => r.document)).toEqual([
-      { name: "kiosk 1", host: "10.72.4.9", note: "by the gate" },
-      { name: "10.72.5.0-24", network: "10.72.5.0/24" },
-      { name: "quay", network: "2001:db8::/64" },
-      undefined,
-    ]);
-    expect(rows[3]?.line).toBe(4);
-  });
-
-  it("gives no name twice", () => {
-    const names = pasted("a,10.0.0.1\na,10.0.0.2\na,10.0.0.3").map((r) => r.document?.name);
-    expect(new Set(names).size).toBe(3);
-  });
-
-  it("keeps a range whole", () => {
-    expect(pasted("10.0.0.1-10.0.0.9")[0]?.document).toEqual({
-      name: "10.0.0.1-10.0.0.9",
-      range: "10.0.0.1-10.0.0.9",
-    });
   });
 });
 

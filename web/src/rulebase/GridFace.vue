@@ -19,7 +19,7 @@ const rows = computed(() => {
       }))
     : [];
 });
-/** From here on cells are smaller. */
+/** From here on cells are as small as can be pointed at. */
 const MANY_ZONES = 14;
 const longest = computed(() => Math.max(0, ...(grid.value?.zones ?? []).map((z) => z.length)));
 
@@ -35,6 +35,26 @@ function percent(share: number): string {
 function told(c: GridCell): string {
   const rules = c.by.length === 1 ? "1 rule" : `${c.by.length} rules`;
   return `${c.from} to ${c.to}: ${percent(c.share)} passes${c.by.length ? `, by ${rules}` : ""}`;
+}
+
+/** The one cell that Tab reaches; arrows go on from it. */
+const stop = ref(0);
+const table = ref<HTMLElement>();
+function arrow(e: KeyboardEvent) {
+  const n = grid.value?.zones.length ?? 0;
+  const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -n, ArrowDown: n }[e.key];
+  if (by === undefined || e.ctrlKey || e.altKey || e.metaKey) return;
+  e.preventDefault();
+  e.stopPropagation();
+  const to = stop.value + by;
+  const sideways = Math.abs(by) === 1 && Math.floor(to / n) !== Math.floor(stop.value / n);
+  if (to < 0 || to >= n * n || sideways) return;
+  stop.value = to;
+  table.value?.querySelectorAll<HTMLElement>("button.cell")[to]?.focus();
+}
+function point(c: GridCell) {
+  here.value = c;
+  stop.value = grid.value?.cells.indexOf(c) ?? 0;
 }
 
 watch(
@@ -66,8 +86,10 @@ watch(
       </div>
       <div class="scroll">
         <table
+          ref="table"
           :class="{ many: grid.zones.length > MANY_ZONES }"
           :style="{ '--name': `${longest}ch` }"
+          @keydown="arrow"
         >
           <thead>
             <tr>
@@ -78,15 +100,16 @@ watch(
             </tr>
           </thead>
           <tbody>
-            <tr v-for="r in rows" :key="r.from">
+            <tr v-for="(r, i) in rows" :key="r.from">
               <th scope="row" :title="r.from">{{ r.from }}</th>
-              <td v-for="c in r.cells" :key="c.to">
+              <td v-for="(c, j) in r.cells" :key="c.to">
                 <button
                   class="cell"
                   :class="amount(c.share)"
                   :aria-label="told(c)"
                   :title="told(c)"
-                  @focus="here = c"
+                  :tabindex="i * r.cells.length + j === stop ? 0 : -1"
+                  @focus="point(c)"
                   @mouseenter="here = c"
                   @click="emit('pair', c.from, c.to)"
                 >
@@ -111,8 +134,8 @@ watch(
           </template>
         </template>
         <span v-else class="soft"
-          >Point at a pair to see how much of it passes and by which rules; click it to see the
-          rules.</span
+          >Point at a pair, or go there with the arrow keys, to see how much of it passes and by
+          which rules; click it, or press Enter, to see the rules.</span
         >
       </p>
     </template>
@@ -132,6 +155,11 @@ watch(
   display: flex;
   gap: 18px;
   align-items: center;
+}
+.legend span {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .legend i {
   display: inline-block;
@@ -191,9 +219,13 @@ th.to span {
   font: var(--t-small) var(--fixed);
   cursor: pointer;
 }
+.many {
+  border-spacing: 1px;
+}
 .many .cell {
-  width: 28px;
+  width: 24px;
   height: 24px;
+  padding: 0;
 }
 .cell:hover {
   border-color: var(--brass);

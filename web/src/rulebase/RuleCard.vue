@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import { type Change, type Finding, type Rule, type RuleName } from "../api/client";
+import type { Change, Consequences, Finding, LineEdit, Rule, RuleName } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CoverPicture from "./CoverPicture.vue";
+import RemovalPanel from "./RemovalPanel.vue";
 import PlacePanel from "./PlacePanel.vue";
 import { type Checked, placeOf } from "./checked";
 import { reachText, type Row, standsAt } from "./rows";
@@ -19,6 +20,7 @@ const props = defineProps<{
   where: (place: string) => string;
   known: { labels: string[]; inspections: string[] };
   keep: (rule: Rule, version: number) => Promise<boolean>;
+  attempt: (edits: LineEdit[]) => Promise<Consequences>;
 }>();
 const emit = defineEmits<{
   go: [place: string];
@@ -32,6 +34,7 @@ const rule = computed(() => (props.row?.kind === "rule" ? props.row : undefined)
 const findings = computed<Finding[]>(() =>
   props.row && "findings" in props.row ? props.row.findings : [],
 );
+const dead = computed(() => findings.value.some((f) => DEAD.includes(f.kind)));
 const mine = computed(() =>
   rule.value
     ? props.changes.filter((c) => c.about === "line" && c.subject === rule.value?.line.id)
@@ -60,8 +63,9 @@ const KINDS: Record<string, string> = {
   "not-decided": "Not decided",
 };
 
+const DEAD = ["shadowed", "redundant", "never-matches"];
 const GROUPS: [string, string[]][] = [
-  ["Dead rules", ["shadowed", "redundant", "never-matches"]],
+  ["Dead rules", DEAD],
   ["Order that matters", ["conflict"]],
   ["Too wide", ["overly-broad"]],
   ["Open to strangers", ["open-self"]],
@@ -166,6 +170,12 @@ defineExpose({ fields: () => fields.value?.focus() });
         <p v-if="f.witness" class="witness">
           <span class="soft">For example</span> <span class="fixed">{{ f.witness }}</span>
         </p>
+        <RemovalPanel
+          v-if="rule && editable && DEAD.includes(f.kind)"
+          :row="rule"
+          :attempt="attempt"
+          @remove="emit('remove')"
+        />
       </section>
       <CoverPicture
         v-if="rule && firewall && findings.some((f) => f.by.length > 0)"
@@ -180,7 +190,7 @@ defineExpose({ fields: () => fields.value?.focus() });
           <button class="button" @click="emit('toggle')">
             {{ rule.rule.on ? "Turn off" : "Turn on" }} <kbd>O</kbd>
           </button>
-          <button class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>
+          <button v-if="!dead" class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>
         </div>
         <p v-else-if="!rule.shelf.editable" class="soft">
           This rule is shared by everything below
@@ -247,9 +257,13 @@ p {
   gap: 3px;
 }
 .group li {
-  display: flex;
+  display: grid;
+  grid-template-columns: 14px minmax(0, auto) minmax(9ch, 1fr);
   gap: 7px;
-  align-items: center;
+  align-items: baseline;
+}
+.group li .link {
+  text-align: left;
 }
 .witness {
   background: var(--sunk);

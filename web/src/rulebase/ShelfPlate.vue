@@ -12,7 +12,7 @@ defineProps<{ shelf: Shelf }>();
     <span class="fixed">{{ shelf.rules }} {{ shelf.rules === 1 ? "rule" : "rules" }}</span>
     <i aria-hidden="true" />
   </span>
-  <span v-if="!shelf.editable" role="gridcell"
+  <span v-if="!shelf.editable" class="where" role="gridcell"
     ><RouterLink
       class="away"
       :to="`/shelves/bay/${shelf.ownerId}`"
@@ -27,20 +27,39 @@ defineProps<{ shelf: Shelf }>();
   display: flex;
   align-items: center;
   gap: 9px;
+  flex: 0 1 auto;
+  min-width: 0;
+  white-space: nowrap;
   margin-left: 22px;
   padding: 2px 9px;
   background: var(--tin-plate);
   border: 1px solid var(--tin-dark);
   border-radius: 0 0 4px 4px;
 }
+.plate b {
+  max-width: 44ch;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
 .plate i {
+  flex: none;
   width: 5px;
   height: 5px;
   border-radius: 50%;
   background: var(--tin-dark);
 }
+.where {
+  flex: 1 1 0;
+  min-width: 0;
+  margin-right: 8px;
+}
 .away {
-  display: inline-block;
+  display: block;
+  width: fit-content;
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
   padding-top: 9px;
   font-size: var(--t-small);
   color: var(--ink-soft);

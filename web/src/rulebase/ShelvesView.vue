@@ -330,7 +330,7 @@ onUnmounted(() => {
     </div>
     <main class="middle">
       <header v-if="stack" class="top">
-        <h1>{{ stack.name }}</h1>
+        <h1 :title="stack.name">{{ stack.name }}</h1>
         <span v-if="stack.kind === 'firewall'" class="soft"
           >{{ total === 1 ? "1 finding" : `${total} findings` }}, {{ dead }} dead</span
         >
@@ -487,6 +487,7 @@ onUnmounted(() => {
       :where="where"
       :known="narrowed.known.value"
       :keep="keepField"
+      :attempt="s.attempt"
       @go="go"
       @toggle="actions.toggle"
       @remove="actions.remove"

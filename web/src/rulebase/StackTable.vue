@@ -322,7 +322,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
   border-top: 0;
 }
 .empty {
-  height: 66px;
+  height: 48px;
   display: flex;
   align-items: center;
   padding: 0 60px;

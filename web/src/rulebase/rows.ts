@@ -159,7 +159,7 @@ export const HEIGHTS: Record<Row["kind"], number> = {
   divider: 28,
   rule: 27,
   end: 27,
-  empty: 66,
+  empty: 48,
   floor: 54,
 };
 

@@ -1,4 +1,4 @@
-import type { Rule } from "../api/client";
+import type { Consequences, Rule } from "../api/client";
 
 /** Of more names than this the rest is counted. */
 const MOST_SAID = 6;
@@ -51,4 +51,19 @@ export function sentence(rule: Rule): string {
   const profiles = rule.profiles.length > 0 ? `, on ${list(rule.profiles, "")} networks` : "";
   const until = rule.expires ? `, through ${rule.expires}` : "";
   return `${rule.on ? "" : "Off. "}${EFFECT[rule.action] ?? rule.action} ${who}${source}${from} ${verb} ${destination}${to} ${on}${guard}${when}${profiles}${until}.`;
+}
+
+/** What an edit does to traffic, counted over all firewalls it touches. */
+export function changesOf(would: Consequences): string {
+  const n = (key: "allowed" | "blocked" | "otherwise") =>
+    would.effects.reduce((a, e) => a + e[key], 0);
+  const kinds: [number, string][] = [
+    [n("allowed"), "newly allowed"],
+    [n("blocked"), "newly blocked"],
+    [n("otherwise"), "blocked otherwise"],
+  ];
+  const parts = kinds
+    .filter(([count]) => count > 0)
+    .map(([count, what]) => `${count === 1 ? "1 region" : `${count} regions`} ${what}`);
+  return parts.length > 0 ? parts.join(", ") : "no packet changes";
 }

@@ -1,6 +1,6 @@
 import { nextTick, ref } from "vue";
 import { person } from "../accounts/session";
-import type { Line, LineEdit, Rule, Shelf } from "../api/client";
+import type { Consequences, Line, LineEdit, Rule, Shelf } from "../api/client";
 import {
   allLines,
   changeAll,
@@ -13,6 +13,7 @@ import {
 } from "./bulk";
 import { emptyRule } from "./emptyRule";
 import type { Row, RuleRow } from "./rows";
+import { changesOf } from "./sentence";
 import { begin, toFill } from "./untouched";
 import type { useSelection } from "./useSelection";
 import type { Spot, useStack } from "./useStack";
@@ -272,18 +273,12 @@ export function useRuleActions(
     selection.chosen.value = keys;
   }
 
-  function told(would: Awaited<ReturnType<typeof s.attempt>>): string {
+  function told(would: Consequences): string {
     if (would.effects.length === 0) return "Here nothing changes: no packet is treated otherwise.";
-    const n = (key: "allowed" | "blocked" | "otherwise") =>
-      would.effects.reduce((a, e) => a + e[key], 0);
-    const parts = [];
-    if (n("allowed")) parts.push(`${n("allowed")} newly allowed`);
-    if (n("blocked")) parts.push(`${n("blocked")} newly blocked`);
-    if (n("otherwise")) parts.push(`${n("otherwise")} blocked otherwise`);
     const first = would.effects[0]?.regions[0];
     const where =
       would.effects.length === 1 ? would.effects[0]?.firewall : `${would.effects.length} firewalls`;
-    return `Here traffic changes on ${where}: regions ${parts.join(", ")}${first ? `; e.g. ${first.witness}` : ""}.`;
+    return `Here traffic changes on ${where}: ${changesOf(would)}${first ? `; e.g. ${first.witness}` : ""}.`;
   }
 
   /** Where a dragged row would go. */

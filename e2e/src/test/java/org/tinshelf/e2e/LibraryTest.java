@@ -103,6 +103,32 @@ class LibraryTest {
   }
 
   @Test
+  void aTableOfServicesWithHeadingsBecomesServices() {
+    go("/objects/service");
+    page.getByText("Paste a list").click();
+    page.getByLabel("The list")
+        .fill(
+            "# from the old plan\nname,content,note\n"
+                + "boarding gates,tcp/8443 + udp/8443,\"gates 1, 2\"\nno ports,later,");
+    assertThat(page.locator(".paste tbody tr")).hasCount(2);
+    assertThat(page.locator(".paste tbody")).containsText("no service in line 4");
+    page.locator(".paste .button.first").click();
+    assertThat(row("boarding gates")).containsText("tcp 8443 · udp 8443");
+    assertThat(row("boarding gates").locator(".times")).hasText("–");
+    row("boarding gates").click();
+    assertThat(page.getByLabel("Note")).hasValue("gates 1, 2");
+  }
+
+  @Test
+  void theSearchBoxTellsWhetherAnObjectIsUsed() {
+    page.keyboard().press("/");
+    page.keyboard().type("ticket-web");
+    Locator hit = page.getByRole(AriaRole.OPTION).first();
+    assertThat(hit).containsText("ticket-web");
+    assertThat(hit.locator(".uses")).hasText(java.util.regex.Pattern.compile("used \\d+×"));
+  }
+
+  @Test
   void whatIsUsedSaysWhereAndCannotBeRemoved() {
     go("/objects/zone");
     row("outside").click();

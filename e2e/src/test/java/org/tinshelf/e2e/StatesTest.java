@@ -86,7 +86,12 @@ class StatesTest {
     page.keyboard().press("g");
     Locator pair = page.getByLabel(Pattern.compile("^quay to outside"));
     assertThat(pair).hasClass(Pattern.compile("some"));
-    pair.click();
+    pair.focus();
+    page.keyboard().press("ArrowRight");
+    page.keyboard().press("ArrowLeft");
+    assertThat(pair).isFocused();
+    assertThat(page.locator(".grid .here")).containsText("quay to outside");
+    page.keyboard().press("Enter");
     assertThat(page.getByLabel("Filter the stack")).hasValue("from:quay to:outside is:on");
     assertThat(rule("museum ship")).isVisible();
     assertThat(rule("sandpiper cameras inside")).hasCount(0);

@@ -20,12 +20,18 @@ import org.tinshelf.server.estate.Bays;
 import org.tinshelf.server.estate.Firewalls;
 import org.tinshelf.server.estate.Working;
 import org.tinshelf.server.problems.Refusal;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Finds rules, by words and by what they hold. */
 @RestController
 class SearchController {
 
   private static final int MOST = 30;
+
+  /** The keys of a stored rule under which people look for something. */
+  private static final List<String> SAYING =
+      List.of("note", "owner", "ticket", "labels", "source", "destination", "services", "users");
 
   /**
    * A rule that was found.
@@ -40,6 +46,7 @@ class SearchController {
   private final Firewalls firewalls;
   private final ShelfReader reader;
   private final Working working;
+  private final JsonMapper json;
 
   SearchController(
       Lines lines,
@@ -47,13 +54,15 @@ class SearchController {
       Bays bays,
       Firewalls firewalls,
       ShelfReader reader,
-      Working working) {
+      Working working,
+      JsonMapper json) {
     this.lines = lines;
     this.shelves = shelves;
     this.bays = bays;
     this.firewalls = firewalls;
     this.reader = reader;
     this.working = working;
+    this.json = json;
   }
 
   /** Rules whose name, note, owner, ticket, label or literal holds a text, at most 30. */
@@ -70,9 +79,33 @@ class SearchController {
         .filter(l -> !l.removed())
         .filter(l -> l.body().toLowerCase(Locale.ROOT).contains(wanted))
         .filter(l -> !l.body().startsWith("{\"divider\""))
+        .filter(l -> says(l, wanted))
         .limit(MOST)
         .map(l -> found(l, byId.get(l.shelfId())))
         .toList();
+  }
+
+  /** Whether one of the rule's words, not of the keys it is kept under, holds a text. */
+  private boolean says(LineRecord line, String wanted) {
+    if (line.name().toLowerCase(Locale.ROOT).contains(wanted)) {
+      return true;
+    }
+    JsonNode body = json.readTree(line.body());
+    return SAYING.stream().anyMatch(key -> says(body.path(key), wanted));
+  }
+
+  private static boolean says(JsonNode value, String wanted) {
+    if (value.isString()) {
+      // What begins so is an object's identity, which nobody looks for.
+      return !value.asString().startsWith("#")
+          && value.asString().toLowerCase(Locale.ROOT).contains(wanted);
+    }
+    for (JsonNode part : value) {
+      if (says(part, wanted)) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private FoundRule found(LineRecord line, ShelfRecord shelf) {

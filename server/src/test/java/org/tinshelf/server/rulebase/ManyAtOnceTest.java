@@ -172,6 +172,9 @@ class ManyAtOnceTest {
   void rulesAreFoundByWordsAndByWhatTheyHold() {
     JsonNode named = client.get("/api/rules?text=museum").expect(200).json();
     assertTrue(named.toString().contains("sandpiper-fw/own"), named.toString());
+    String tickets = client.get("/api/rules?text=ticket").expect(200).json().toString();
+    assertTrue(tickets.contains("quay to tickets"), tickets);
+    assertFalse(tickets.contains("known noise"), "found by the key of a field: " + tickets);
     String shelf = own().get("id").toString();
     JsonNode touching =
         client.get("/api/touching?shelf=" + shelf + "&address=10.72.48.130").expect(200).json();

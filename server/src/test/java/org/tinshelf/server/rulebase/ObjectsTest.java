@@ -85,6 +85,26 @@ class ObjectsTest {
     assertEquals("spares", spare.get("uses").get(0).get("name").asString());
   }
 
+  private int used(long id) {
+    for (JsonNode one : client.get("/api/objects/used").expect(200).json()) {
+      if (one.get("id").asLong() == id) {
+        return one.get("times").asInt();
+      }
+    }
+    throw new AssertionError("nothing is said of object " + id);
+  }
+
+  @Test
+  void howOftenEachObjectIsNamedFollowsTheDraft() {
+    long web = id("address", "ticket-web");
+    int before = used(web);
+    assertEquals(card(web).get("uses").size(), before);
+    JsonNode made = add("address", "{'name':'fronts','members':['ticket-web']}");
+    assertEquals(before + 1, used(web));
+    assertEquals(0, used(made.get(0).get("id").asLong()));
+    assertTrue(used(id("zone", "outside")) > 10);
+  }
+
   @Test
   void aNewNameIsSeenWhereverTheObjectIsUsed() {
     long zone = id("zone", "outside");
