@@ -47,6 +47,7 @@ const emit = defineEmits<{
 
 const body = ref<HTMLElement>();
 const HEAD = 26;
+const PLATE = 33;
 const OVERSCAN = 60;
 /** How tall each row is; the very same list while that does not change. */
 const heights = computed<number[]>((old) => {
@@ -104,8 +105,12 @@ const plates = computed(() =>
 /** The plate of the shelf that is being looked at, once it has scrolled away. */
 const overhead = computed(() => {
   const from = (virtual.value.scrollOffset ?? 0) + HEAD;
-  const last = plates.value.filter((p) => p.top < from).at(-1)?.row;
-  return last?.kind === "plate" ? last : undefined;
+  const gone = plates.value.filter((p) => p.top < from);
+  const last = gone.at(-1)?.row;
+  if (last?.kind !== "plate") return undefined;
+  // The next one pushes it out.
+  const next = plates.value[gone.length]?.top ?? Infinity;
+  return { shelf: last.shelf, by: Math.min(0, next - from - PLATE) };
 });
 
 function show(key: string, align: "auto" | "center" = "auto") {
@@ -175,7 +180,13 @@ function click(e: MouseEvent, row: Row, column?: Column) {
         <path v-for="a in arcs" :key="a.key" :d="a.d" />
       </svg>
       <div v-if="overhead" class="overhead">
-        <div class="shelf" aria-hidden="true"><ShelfPlate :shelf="overhead.shelf" /></div>
+        <div
+          class="shelf"
+          aria-hidden="true"
+          :style="{ clipPath: `inset(${-overhead.by}px 0 0)`, top: `${overhead.by}px` }"
+        >
+          <ShelfPlate :shelf="overhead.shelf" />
+        </div>
       </div>
       <div :style="{ height: `${before}px` }" />
       <div
@@ -318,6 +329,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
     var(--ground);
 }
 .overhead .shelf {
+  position: relative;
   height: 33px;
   border-top: 0;
 }
