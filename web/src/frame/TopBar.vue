@@ -135,6 +135,8 @@ function anywhere(e: KeyboardEvent) {
     shortcuts.value = !shortcuts.value;
   } else if (e.key === "Escape") {
     shortcuts.value = false;
+    // Keys act on the view again once a field is left.
+    if (typing instanceof HTMLElement && !e.defaultPrevented) typing.blur();
   }
 }
 

@@ -9,9 +9,8 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
-import AddressPicture from "./AddressPicture.vue";
 import BothVersions from "./BothVersions.vue";
-import { download } from "./download";
+import ContentsPart from "./ContentsPart.vue";
 import {
   differences,
   type Document,
@@ -22,13 +21,15 @@ import {
   windowLines,
 } from "./forms";
 import LookupPart from "./LookupPart.vue";
+import { membersOf } from "./members";
+import MemberTree from "./MemberTree.vue";
+import UsesPart from "./UsesPart.vue";
 import type { Window } from "./week";
 import WeekPicture from "./WeekPicture.vue";
 
 const props = defineProps<{ kind: string; id: number }>();
 const emit = defineEmits<{ saved: [id: number | undefined] }>();
 
-const MOST_SHOWN = 12;
 const WAIT = 350;
 
 const { objects } = useEstate();
@@ -42,8 +43,6 @@ const trouble = ref("");
 const busy = ref(false);
 const first = ref<HTMLInputElement>();
 const before = ref("");
-const all = ref(false);
-const instead = ref(0);
 const replaced = ref("");
 
 const forms = computed(() => kindOf(props.kind).forms);
@@ -63,8 +62,6 @@ const otherProblems = computed(() =>
     (p) => !["name", ...form.value.fields.map((f) => f.key)].some((k) => problemAt(k) === p),
   ),
 );
-const ranges = computed(() => contents.value?.ranges ?? []);
-const rangesShown = computed(() => (all.value ? ranges.value : ranges.value.slice(0, MOST_SHOWN)));
 
 function show(found: ObjectCard) {
   card.value = found;
@@ -163,19 +160,31 @@ const remove = () =>
     return undefined;
   });
 
-const replace = () =>
+const replace = (by: number) =>
   attempt(async () => {
     const done = await answer(
       http.POST("/api/objects/{id}/replace", {
         params: { path: { id: props.id } },
-        body: { by: instead.value },
+        body: { by },
       }),
     );
-    const name = others.value.find((o) => o.id === instead.value)?.name;
+    const name = others.value.find((o) => o.id === by)?.name;
     replaced.value = `“${name}” stands in its place now, ${done.changed} times.`;
-    instead.value = 0;
     return props.id;
   });
+
+/** The group as it is kept, where this is one. */
+const group = computed(() =>
+  card.value?.object.form === "group" && card.value.object.value.trim()
+    ? card.value.object
+    : undefined,
+);
+const told = computed(() => {
+  if (!group.value) return "";
+  const members = membersOf(group.value, new Map());
+  const less = members.filter((m) => m.except).length;
+  return `${members.length - less}${less ? `, less ${less}` : ""}`;
+});
 
 let asked = 0;
 async function preview() {
@@ -283,7 +292,7 @@ onMounted(async () => {
     <LookupPart
       v-if="card && !changed && ['feed', 'domain', 'countries'].includes(card.object.form)"
       :id="id"
-      :entries="ranges.length"
+      :entries="contents?.ranges.length ?? 0"
       @found="load"
     />
     <div class="pair">
@@ -313,57 +322,28 @@ onMounted(async () => {
       </button>
     </div>
   </form>
-  <section v-if="contents && (ranges.length > 0 || contents.total)" class="part">
+  <section v-if="group" class="part">
     <h3>
-      Comes down to <span v-if="contents.total" class="soft total">{{ contents.total }}</span>
+      Members <span class="soft total">{{ told }}</span>
     </h3>
-    <AddressPicture :stretches="contents.picture" :name="about.name" />
-    <ul class="ranges fixed">
-      <li v-for="r in rangesShown" :key="r">{{ r }}</li>
-    </ul>
-    <p v-if="ranges.length > 1" class="doing">
-      <button v-if="ranges.length > rangesShown.length" class="button" @click="all = true">
-        {{ ranges.length - rangesShown.length }} more
-      </button>
-      <button class="button" @click="download(`${about.name}.txt`, ranges.join('\n') + '\n')">
-        Export
-      </button>
-    </p>
-    <p v-if="contents.fitting.length > 0"><b>Fitting</b> {{ contents.fitting.join(", ") }}</p>
-    <p v-if="contents.same.length > 0"><b>Same content</b> {{ contents.same.join(", ") }}</p>
-    <p v-if="contents.overlapping.length > 0" class="soft">
-      <b>Overlaps</b> {{ contents.overlapping.slice(0, 20).join(", ")
-      }}{{
-        contents.overlapping.length > 20 ? ` and ${contents.overlapping.length - 20} more` : ""
-      }}
-    </p>
+    <MemberTree :key="group.value" :group="group" />
   </section>
-  <section v-if="card" class="part">
-    <h3>
-      Used by
-      <span class="soft total">{{ card.uses.length === 0 ? "nothing" : card.uses.length }}</span>
-    </h3>
-    <label v-if="card.uses.length > 0 && kind !== 'zone'" class="instead"
-      ><span class="visually-hidden">Replace everywhere by</span>
-      <select v-model="instead" :disabled="busy">
-        <option :value="0">replace everywhere by …</option>
-        <option v-for="n in others" :key="n.id" :value="n.id">{{ n.name }}</option>
-      </select>
-      <button class="button" type="button" :disabled="busy || instead === 0" @click="replace">
-        Replace in the draft
-      </button>
-    </label>
-    <p v-if="replaced" role="status">{{ replaced }}</p>
-    <ul class="uses">
-      <li v-for="u in card.uses" :key="`${u.what} ${u.id}`">
-        <RouterLink v-if="u.to" :to="u.to">{{ u.name }}</RouterLink>
-        <span v-else>{{ u.name }}</span>
-        <span class="soft">{{ u.what }}{{ u.where ? `, ${u.where}` : "" }}</span>
-      </li>
-    </ul>
-  </section>
+  <ContentsPart
+    v-if="contents && (contents.ranges.length > 0 || contents.total)"
+    :name="about.name"
+    :contents="contents"
+  />
+  <UsesPart
+    v-if="card"
+    :card="card"
+    :others="others"
+    :busy="busy"
+    :replaced="replaced"
+    @replace="replace"
+  />
 </template>
 
+<style scoped src="./part.css"></style>
 <style scoped>
 .editor {
   display: grid;
@@ -460,35 +440,5 @@ legend {
 }
 .grow {
   flex: 1;
-}
-.part {
-  border-top: 1px solid var(--line);
-  padding: 10px 16px;
-}
-.part p {
-  margin: 6px 0 0;
-}
-.total {
-  font-weight: 400;
-}
-ul {
-  list-style: none;
-  margin: 5px 0 0;
-  padding: 0;
-}
-.ranges {
-  columns: 2;
-  overflow-wrap: anywhere;
-}
-.instead {
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 8px;
-  margin: 6px 0;
-}
-.uses li {
-  display: flex;
-  justify-content: space-between;
-  gap: 10px;
-  min-height: 24px;
 }
 </style>

@@ -81,12 +81,6 @@ class FromNothingTest {
     press("Control+Enter");
     assertThat(page.locator("tr[aria-current=true]")).containsText(name);
     press("Escape");
-    unfocus();
-  }
-
-  /** Leaves a field, as a click beside it would. */
-  private void unfocus() {
-    page.evaluate("document.activeElement.blur()");
   }
 
   private void layOut() {
@@ -96,7 +90,7 @@ class FromNothingTest {
     keys.type("harbour");
     press("Control+Enter");
     assertThat(page.locator("h1")).containsText("Bay harbour");
-    unfocus();
+    press("Escape");
     zone("inside", "80");
     zone("outside", "0");
     jump("New address", "/objects/address/new");
@@ -106,7 +100,7 @@ class FromNothingTest {
     keys.type("10.1.0.0/16");
     press("Control+Enter");
     assertThat(page.locator("tr[aria-current=true]")).containsText("office");
-    unfocus();
+    press("Escape");
     jump("New firewall", "/estate/firewall/new");
     assertThat(page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true))).isFocused();
     keys.type("gate-fw");
@@ -115,7 +109,7 @@ class FromNothingTest {
     press("Control+Enter");
     assertThat(page.locator("h1")).containsText("gate-fw");
     assertThat(page.locator(".chip")).containsText("5 changes");
-    unfocus();
+    press("Escape");
   }
 
   private void placed(String number, String zone, String address) {
@@ -183,7 +177,7 @@ class FromNothingTest {
     press("Enter");
     assertThat(rule("last block")).isVisible();
     assertThat(page.locator(".divider.selected")).isVisible();
-    unfocus();
+    press("Escape");
 
     newRule("office to the web");
     fill(1, "inside");
