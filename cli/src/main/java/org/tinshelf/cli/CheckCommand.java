@@ -80,12 +80,7 @@ final class CheckCommand implements Callable<Integer> {
         switch (format) {
           case JSON -> Reports.json(document.name(), all, objects);
           case TEXT -> Reports.text(document.name(), all, objects);
-          case SARIF ->
-              Sarif.of(
-                  file.toString().replace(java.io.File.separatorChar, '/'),
-                  new Places(file),
-                  all,
-                  objects);
+          case SARIF -> Sarif.of(file, new Places(file), all, objects);
         });
     boolean fails =
         all.stream().flatMap(c -> c.check().findings().stream()).anyMatch(f -> fails(f.severity()))

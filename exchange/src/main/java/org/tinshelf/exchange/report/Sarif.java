@@ -1,5 +1,8 @@
 package org.tinshelf.exchange.report;
 
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -37,11 +40,23 @@ public final class Sarif {
   /**
    * One run.
    *
-   * @param uri of the document, relative to where the results are read
+   * @param document relative to where the results are read, or absolute
    */
   public static String of(
-      String uri, Places places, List<Reports.Checked> all, List<ObjectFinding> objects) {
-    return PRETTY.writeValueAsString(new Sarif(uri, places).log(all, objects));
+      Path document, Places places, List<Reports.Checked> all, List<ObjectFinding> objects) {
+    return PRETTY.writeValueAsString(new Sarif(reference(document), places).log(all, objects));
+  }
+
+  /** A file as a URI reference (RFC 3986), whatever letters its name has. */
+  private static String reference(Path file) {
+    if (file.isAbsolute()) {
+      return file.toUri().toASCIIString();
+    }
+    try {
+      return new URI(null, null, file.toString(), null).toASCIIString();
+    } catch (URISyntaxException e) {
+      throw new IllegalArgumentException(file.toString(), e);
+    }
   }
 
   private ObjectNode log(List<Reports.Checked> all, List<ObjectFinding> objects) {
