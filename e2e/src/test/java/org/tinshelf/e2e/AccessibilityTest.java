@@ -55,6 +55,11 @@ class AccessibilityTest {
     page.keyboard().type("is:on from:");
     page.locator(".offers").waitFor();
     check(page, "the filter");
+    page.keyboard().press("Escape");
+    page.keyboard().press("Control+k");
+    page.keyboard().type("ticket");
+    page.locator(".hits .uses").first().waitFor();
+    check(page, "the search");
     page.navigate(installation.address() + "/shelves/firewall/1?face=grid");
     page.locator(".cell").first().waitFor();
     check(page, "the grid");
@@ -77,6 +82,10 @@ class AccessibilityTest {
     page.locator("tbody tr").first().click();
     page.locator(".uses, .ranges").first().waitFor();
     check(page, "an object");
+    page.navigate(installation.address() + "/objects/address?find=all-quays");
+    page.locator("tbody a").first().click();
+    page.locator(".member").first().waitFor();
+    check(page, "a group");
     page.navigate(installation.address() + "/objects/address/list");
     page.getByLabel("The list").fill("kiosk, 10.72.4.9\nnothing");
     page.locator(".paste tbody tr").first().waitFor();
