@@ -63,6 +63,30 @@ describe("what a person has chosen", () => {
     expect(sent).toEqual(['width {"px":13}', 'width {"px":14}']);
   });
 
+  it("holds on the next page even if that asks before what was sent arrives", async () => {
+    const notes = new Map<string, string>();
+    vi.stubGlobal("sessionStorage", {
+      getItem: (k: string) => notes.get(k) ?? null,
+      setItem: (k: string, v: string) => notes.set(k, v),
+      removeItem: (k: string) => notes.delete(k),
+    });
+    const tray = setting("tray", "left");
+    tray.value = "right";
+    await nextTick();
+    sendSettings();
+    expect([...notes.values()][0]).toContain("right");
+    await nextTick();
+    dropSettings();
+    // It is lost on its way, and the next page is opened by the same person.
+    kept.delete("1 tray");
+    sent.length = 0;
+    await signIn(1);
+    expect(tray.value).toBe("right");
+    expect(sent).toEqual(['tray "right"']);
+    expect(notes.size).toBe(0);
+    vi.unstubAllGlobals();
+  });
+
   it("is as usual where what was kept cannot be read", async () => {
     kept.set("3 torn", "{");
     await signIn(3);

@@ -4,11 +4,13 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.tinshelf.core.model.Action;
@@ -93,7 +95,8 @@ public record Comparison(List<Difference> differences) {
     Space space = new Space(universe, all);
     List<Differences.Line> lines =
         lines(space, first, firstRegions, second, secondRegions, alignment.partners());
-    Differences found = new Differences(space, lines, Action.DROP.ordinal());
+    Differences found =
+        new Differences(space, lines, Action.DROP.ordinal(), owners(first), owners(second));
     Space.Size whole = space.size(space.everything());
     List<Difference> apart = new ArrayList<>();
     for (Differences.Cell cell : found.cells()) {
@@ -104,6 +107,19 @@ public record Comparison(List<Difference> differences) {
         Comparator.comparing(Difference::kind)
             .thenComparing(Difference::share, Comparator.reverseOrder()));
     return new Comparison(List.copyOf(out));
+  }
+
+  /** The parts of a floor that do the same are one to whoever reads of it. */
+  private static int[] owners(List<Entry> entries) {
+    Map<Action, Integer> floor = new EnumMap<>(Action.class);
+    int[] out = new int[entries.size()];
+    for (int i = 0; i < out.length; i++) {
+      Entry entry = entries.get(i);
+      Action action = entry.outcome().orElseThrow().action();
+      boolean first = entry.kind() != Entry.Kind.FLOOR || floor.putIfAbsent(action, i) == null;
+      out[i] = first ? i : floor.get(action);
+    }
+    return out;
   }
 
   private static Universe universe(Stack a, Stack b, LocalDateTime now) {

@@ -38,6 +38,7 @@ public final class Differences {
   private final Space space;
   private final List<Line> lines;
   private final int otherwise;
+  private final int[][] owners;
   private final List<Cell> cells = new ArrayList<>();
 
   /**
@@ -45,11 +46,14 @@ public final class Differences {
    *
    * @param lines of either list and of both, in any order
    * @param otherwise what is done where no line decides
+   * @param owners of each list, by the index of a line in it, the index by which cells name the
+   *     line; lines that are one to a reader have the same
    */
-  public Differences(Space space, List<Line> lines, int otherwise) {
+  public Differences(Space space, List<Line> lines, int otherwise, int[]... owners) {
     this.space = space;
     this.lines = lines;
     this.otherwise = otherwise;
+    this.owners = owners;
     Remainder remainder = new Remainder();
     List<Line> alone = lines.stream().filter(l -> l.first < 0 || l.second < 0).toList();
     for (int f = 0; f < 2 && !alone.isEmpty(); f++) {
@@ -85,7 +89,7 @@ public final class Differences {
       Remainder remainder,
       Map<List<Integer>, List<long[][]>> found) {
     Box[][] boxes = new Box[2][];
-    int[][] owners = new int[2][];
+    int[][] at = new int[2][];
     int[][] actions = new int[2][];
     for (int list = 0; list < 2; list++) {
       int which = list;
@@ -94,7 +98,7 @@ public final class Differences {
               .filter(b -> line(b).at(which) >= 0)
               .sorted(Comparator.comparingInt(b -> line(b).at(which)))
               .toArray(Box[]::new);
-      owners[list] = Arrays.stream(boxes[list]).mapToInt(b -> line(b).at(which)).toArray();
+      at[list] = Arrays.stream(boxes[list]).mapToInt(b -> line(b).at(which)).toArray();
       actions[list] = Arrays.stream(boxes[list]).mapToInt(b -> line(b).action).toArray();
     }
     Partition partition =
@@ -103,8 +107,8 @@ public final class Differences {
             actions,
             otherwise,
             (cell, a, b) -> {
-              int first = a < owners[0].length ? owners[0][a] : -1;
-              int second = b < owners[1].length ? owners[1][b] : -1;
+              int first = a < at[0].length ? owners[0][at[0][a]] : -1;
+              int second = b < at[1].length ? owners[1][at[1][b]] : -1;
               found.computeIfAbsent(List.of(first, second), p -> new ArrayList<>()).add(cell);
             });
     remainder.each(
