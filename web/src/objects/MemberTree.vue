@@ -70,15 +70,18 @@ function unfold(name: string) {
 }
 .member {
   display: flex;
-  align-items: baseline;
-  gap: 7px;
-  min-height: 25px;
+  align-items: center;
+  gap: 6px;
+  height: 26px;
   white-space: nowrap;
 }
 .fold {
   flex: none;
   width: 24px;
-  min-height: 24px;
+  height: 24px;
+  margin-left: -6px;
+  padding: 0;
+  line-height: 1;
   text-align: center;
 }
 .except {

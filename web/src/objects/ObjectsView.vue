@@ -348,7 +348,8 @@ tbody tr:hover {
 tr.edited td:first-child {
   box-shadow: inset 4px 0 var(--brass);
 }
-tr.here {
+tr.here,
+tr.here:hover {
   background: var(--brass-soft);
 }
 .label {

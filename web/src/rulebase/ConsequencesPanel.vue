@@ -45,8 +45,10 @@ function pairText(pair: string[]): string {
     <p v-else-if="quiet" class="calm"><b>No packet is treated otherwise</b> on any firewall.</p>
     <template v-else-if="found">
       <p class="sum">
-        <b>{{ counted(found.effects.length, "firewall", "firewalls") }}</b> treat traffic
-        otherwise<template v-if="pairs.closed">
+        <b>{{ counted(found.effects.length, "firewall", "firewalls") }}</b>
+        {{ found.effects.length === 1 ? "treats" : "treat" }} traffic otherwise<template
+          v-if="pairs.closed"
+        >
           · <b>{{ counted(pairs.closed, "zone pair", "zone pairs") }}</b> become blocked</template
         ><template v-if="pairs.opened">
           · <b>{{ counted(pairs.opened, "zone pair", "zone pairs") }}</b> open up</template

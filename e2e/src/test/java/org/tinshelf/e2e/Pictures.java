@@ -37,6 +37,8 @@ class Pictures {
     take(page, "shelves");
     page.navigate(installation.address() + "/shelves/firewall/2");
     name(page, "late crew").click();
+    page.locator(".cover").waitFor();
+    page.locator(".finding .button").waitFor();
     take(page, "dead-rule");
     page.navigate(installation.address() + "/shelves/firewall/1?face=grid");
     page.locator(".cell.some").first().hover();
