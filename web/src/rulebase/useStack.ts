@@ -27,6 +27,11 @@ export interface Stale {
   says: string;
 }
 
+type Where = { kind: "firewall" | "bay"; id: number };
+
+/** The stack that was seen last: who comes back to it asks only for what changed since. */
+let last: { where: Where; stack: Stack; checked?: Checked } | undefined;
+
 const RELOAD_OLDER_THAN = 4000;
 const TREE_PAUSE = 900;
 
@@ -47,7 +52,7 @@ export function useStack() {
   const loading = ref(false);
   const trouble = ref("");
   const stale = ref<Stale>();
-  const at = ref<{ kind: "firewall" | "bay"; id: number }>();
+  const at = ref<Where>();
   let loadedAt = 0;
   let treeTimer = 0;
   /** The stack with the last edit, where that is known without reading it again. */
@@ -59,12 +64,19 @@ export function useStack() {
     return drawn;
   });
 
-  type Where = NonNullable<typeof at.value>;
   const params = (where: Where) => ({ path: { id: where.id } });
+
+  const before = (where: Where) =>
+    last?.where.kind === where.kind && last.where.id === where.id ? last : undefined;
+
+  function remember() {
+    if (at.value && stack.value)
+      last = { where: { ...at.value }, stack: stack.value, checked: checked.value };
+  }
 
   /** The stack as it is now; the very same where nothing has happened since it was read. */
   async function readStack(where: Where): Promise<Stack | undefined> {
-    const known = stack.value;
+    const known = stack.value ?? before(where)?.stack;
     if (known?.version) {
       const query = { version: known.version };
       const since = await answer(http.GET("/api/lines/since", { params: { query } }));
@@ -87,7 +99,7 @@ export function useStack() {
   /** What there is to say now; of what is known, only the difference is asked for. */
   async function readCheck(where: Where): Promise<Checked | undefined> {
     if (where.kind !== "firewall") return undefined;
-    const known = checked.value;
+    const known = checked.value ?? before(where)?.checked;
     const query = known ? { since: known.version } : {};
     const now = await answer(
       http.GET("/api/firewalls/{id}/check", { params: { ...params(where), query } }),
@@ -112,6 +124,7 @@ export function useStack() {
     stack.value = newStack;
     checked.value = newCheck;
     loadedAt = Date.now();
+    remember();
   }
 
   /** Shows a stack that is known already, together with its findings. */
@@ -121,6 +134,7 @@ export function useStack() {
     if (at.value !== where) return;
     stack.value = now;
     checked.value = newCheck;
+    remember();
   }
 
   /** The counts in the tree follow when nothing else is asked for a moment. */

@@ -1,12 +1,15 @@
 package org.tinshelf.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -79,6 +82,28 @@ class StatesTest {
     page.keyboard().press("Enter");
     page.waitForURL(address);
     assertThat(rule("museum ship")).hasAttribute("aria-selected", "true");
+  }
+
+  @Test
+  void whoComesBackToAStackReadsOnlyWhatOthersChangedSince() {
+    List<String> whole = new ArrayList<>();
+    page.onResponse(
+        r -> {
+          if (r.url().endsWith("/stack") && r.status() == 200) {
+            whole.add(r.url());
+          }
+        });
+    page.locator(".chip").click();
+    page.locator(".draft").waitFor();
+    Page other = installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/4");
+    Locator theirs = Installation.rule(other, "museum ship");
+    theirs.locator(".name").click();
+    other.keyboard().press("o");
+    assertThat(theirs).hasClass(Pattern.compile("\\boff\\b"));
+    page.goBack();
+    assertThat(rule("museum ship")).hasClass(Pattern.compile("\\boff\\b"));
+    assertEquals(List.of(), whole);
+    other.context().close();
   }
 
   @Test
@@ -249,7 +274,9 @@ class StatesTest {
     assertThat(other.locator("[role=columnheader][data-column=name]")).isVisible();
     assertThat(other.locator("[role=columnheader][data-column=log]")).hasCount(0);
     other.getByLabel("Choose columns").click();
-    other.getByText("As usual").click();
+    // What was chosen has arrived before the window is closed.
+    other.waitForResponse(
+        r -> r.url().contains("/api/settings/"), () -> other.getByText("As usual").click());
     other.reload();
     assertThat(other.locator("[role=columnheader][data-column=log]")).isVisible();
     other.context().close();
