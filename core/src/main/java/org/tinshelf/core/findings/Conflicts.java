@@ -92,14 +92,14 @@ final class Conflicts {
   private void find(Row row, List<Row> others, List<Row> conflicting, List<Row> excepting) {
     Remainder remainder = reading.remainder();
     List<Meeting> meetings = meetings(row);
-    List<Row> moreConflicting = new ArrayList<>();
+    List<Row> moreConflicting = new ArrayList<>(others.size());
     List<Row> moreExcepting = new ArrayList<>();
     for (Row upper : others) {
-      boolean specific = upper.area.within(row.area, remainder);
+      boolean specific = upper.within(row, remainder);
       if (specific && !exceptions) {
         continue;
       }
-      boolean general = row.area.within(upper.area, remainder);
+      boolean general = row.within(upper, remainder);
       if (!general && contested(upper, row, meetings)) {
         (specific ? moreExcepting : moreConflicting).add(upper);
       }
@@ -143,7 +143,7 @@ final class Conflicts {
    * @param changed only those that a change came near; null for all
    */
   private List<Row> opposed(Row row, Changed changed) {
-    List<Row> out = new ArrayList<>();
+    ArrayList<Row> out = new ArrayList<>();
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
@@ -152,6 +152,7 @@ final class Conflicts {
           changed.each(!row.lets(), met, above, order -> out.add(reading.rows().get(order)));
           continue;
         }
+        out.ensureCapacity(out.size() + above);
         for (int i = 0; i < above; i++) {
           Row upper = reading.row(met[i]);
           if (upper.live() && upper.lets() != row.lets()) {

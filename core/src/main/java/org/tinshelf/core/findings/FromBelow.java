@@ -1,8 +1,11 @@
 package org.tinshelf.core.findings;
 
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.tinshelf.core.findings.Finding.Kind;
 import org.tinshelf.core.findings.Finding.Severity;
 import org.tinshelf.core.space.Box;
@@ -15,6 +18,8 @@ import org.tinshelf.core.stack.Outcome;
  * that could still go (after A. X. Liu and M. G. Gouda's removal of downward redundant rules).
  */
 final class FromBelow {
+
+  private static final int AT_ONCE = 128;
 
   private final Reading reading;
 
@@ -91,9 +96,46 @@ final class FromBelow {
     }
   }
 
-  /** Judges a row when all below it are judged. */
-  void judge(Row row) {
-    answer(row).settle(row);
+  /**
+   * Judges all rows of a reading that are measured. From the bottom up some at a time are asked
+   * about side by side, as if those among them all stayed; where one turns out to go, rows above
+   * that it meets are asked about again.
+   */
+  void judgeAll(List<Row> deciding) {
+    boolean[] surelyStays = new boolean[reading.rows().size()];
+    reading.each(deciding, row -> surelyStays[row.place.order()] = row.live() && surelyStays(row));
+    List<Row> open = new ArrayList<>();
+    for (Row row : deciding) {
+      if (!row.live() && row.isRule()) {
+        row.stays = false;
+      } else if (!surelyStays[row.place.order()]) {
+        open.add(row);
+      }
+    }
+    for (int to = open.size(); to > 0; to -= AT_ONCE) {
+      judgeTogether(open.subList(Math.max(0, to - AT_ONCE), to));
+    }
+  }
+
+  private void judgeTogether(List<Row> some) {
+    Answer[] answers = new Answer[some.size()];
+    reading.each(IntStream.range(0, answers.length), i -> answers[i] = answer(some.get(i)));
+    BitSet stale = new BitSet();
+    for (int i = answers.length - 1; i >= 0; i--) {
+      Row row = some.get(i);
+      (stale.get(row.place.order()) ? answer(row) : answers[i]).settle(row);
+      if (!row.stays) {
+        for (int f = 0; f < Reading.FAMILIES; f++) {
+          for (Box box : row.area.boxes(f)) {
+            Box[] met = reading.meeting(f, box);
+            int above = Reading.above(met, row);
+            for (int k = 0; k < above; k++) {
+              stale.set(met[k].place().order());
+            }
+          }
+        }
+      }
+    }
   }
 
   /** What becomes of a row if those below it that are said to stay do. */
@@ -119,15 +161,17 @@ final class FromBelow {
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
-        int above = Reading.above(met, row);
-        List<Box> takers = new ArrayList<>(List.of(met).subList(0, above));
-        for (Box lower : below(met, row)) {
+        int first = Reading.above(met, row);
+        Box[] takers = met.clone();
+        int count = first;
+        for (int i = first; i < met.length; i++) {
+          Box lower = met[i];
+          if (!staysBelow(lower, row)) {
+            continue;
+          }
           if (!outcome(reading.row(lower)).equals(outcome(row))) {
             Box part = box.common(lower).orElseThrow();
-            long[] point =
-                reading
-                    .space()
-                    .point(reading.remainder(), part, takers.toArray(Box[]::new), takers.size());
+            long[] point = reading.space().point(reading.remainder(), part, takers, count);
             if (point != null) {
               row.point = point;
               row.family = f;
@@ -135,7 +179,7 @@ final class FromBelow {
               return false;
             }
           }
-          takers.add(lower);
+          takers[count++] = lower;
           if (box.within(lower)) {
             break;
           }
@@ -145,19 +189,9 @@ final class FromBelow {
     return true;
   }
 
-  private List<Box> below(Box[] met, Row row) {
-    List<Box> out = new ArrayList<>();
-    for (int i = Reading.above(met, row); i < met.length; i++) {
-      Row other = reading.row(met[i]);
-      if (other != row && other.stays) {
-        out.add(met[i]);
-      }
-    }
-    return out;
-  }
-
-  private boolean nothing(Box box, List<Box> takers) {
-    return reading.remainder().nothing(box, takers.toArray(Box[]::new), takers.size());
+  private boolean staysBelow(Box lower, Row row) {
+    Row other = reading.row(lower);
+    return other != row && other.stays;
   }
 
   private Verdict verdict(Row row) {
@@ -166,14 +200,18 @@ final class FromBelow {
     for (int f = 0; f < Reading.FAMILIES; f++) {
       for (Box box : row.area.boxes(f)) {
         Box[] met = reading.meeting(f, box);
-        Box[] upper = java.util.Arrays.copyOf(met, Reading.above(met, row));
-        covers.piece(f, box, upper);
-        List<Box> takers = new ArrayList<>(List.of(upper));
-        for (Box lower : below(met, row)) {
-          if (!nothing(box.common(lower).orElseThrow(), takers)) {
-            next.add(lower);
+        int count = Reading.above(met, row);
+        covers.piece(f, box, Arrays.copyOf(met, count));
+        Box[] takers = met.clone();
+        for (int i = count; i < met.length; i++) {
+          Box lower = met[i];
+          if (staysBelow(lower, row)) {
+            Box part = box.common(lower).orElseThrow();
+            if (!reading.remainder().nothing(part, takers, count)) {
+              next.add(lower);
+            }
+            takers[count++] = lower;
           }
-          takers.add(lower);
         }
       }
     }

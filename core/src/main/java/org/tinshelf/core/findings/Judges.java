@@ -33,14 +33,7 @@ final class Judges {
     List<Row> deciding = rows.stream().filter(Row::decides).toList();
     reading.measureAll(deciding);
     reading.each(rows, this::judge);
-    boolean[] surelyStays = new boolean[rows.size()];
-    reading.each(
-        deciding, row -> surelyStays[row.place.order()] = row.live() && fromBelow.surelyStays(row));
-    for (int i = rows.size() - 1; i >= 0; i--) {
-      if (rows.get(i).decides() && !surelyStays[i]) {
-        fromBelow.judge(rows.get(i));
-      }
-    }
+    fromBelow.judgeAll(deciding);
     reading.each(rows, merging::judge);
     return new Said(reading);
   }

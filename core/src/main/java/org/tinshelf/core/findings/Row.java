@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.tinshelf.core.space.Area;
+import org.tinshelf.core.space.Box;
 import org.tinshelf.core.space.Place;
+import org.tinshelf.core.space.Remainder;
 import org.tinshelf.core.space.Space;
 import org.tinshelf.core.stack.Entry;
 
@@ -26,6 +28,11 @@ final class Row {
 
   /** M: what the line matches. */
   final Area area;
+
+  /** The one box of the area; null where it has none or several. */
+  private final Box only;
+
+  private final int onlyFamily;
 
   /** Holds the area whatever living objects come to contain; the same object if none takes part. */
   final Area widest;
@@ -103,6 +110,9 @@ final class Row {
     this.area = area;
     this.widest = widest;
     this.whole = whole;
+    boolean one = area.v4().size() + area.v6().size() == 1;
+    onlyFamily = area.v4().isEmpty() ? 1 : 0;
+    only = one ? area.boxes(onlyFamily).get(0) : null;
     decides = entry.decides();
     floor = entry.kind() == Entry.Kind.FLOOR;
     lets = entry.outcome().map(outcome -> outcome.action().lets()).orElse(false);
@@ -127,6 +137,14 @@ final class Row {
 
   boolean lets() {
     return lets;
+  }
+
+  /** Whether every packet the line matches is matched by the other too. */
+  boolean within(Row other, Remainder remainder) {
+    if (only != null && other.only != null) {
+      return onlyFamily == other.onlyFamily && only.within(other.only);
+    }
+    return area.within(other.area, remainder);
   }
 
   Space.Size left() {

@@ -97,9 +97,11 @@ final class Width {
    */
   private int mostPoints(Row row) {
     if (row.mostPoints < 0) {
-      int most = 0;
-      for (int only = 0; only <= Reading.FAMILIES; only++) {
-        most = Math.max(most, points(matched(row, only)));
+      int most = points(matched(row, Reading.FAMILIES));
+      if (!row.area.v4().isEmpty() && !row.area.v6().isEmpty()) {
+        for (int without = 0; without < Reading.FAMILIES; without++) {
+          most = Math.max(most, points(matched(row, without)));
+        }
       }
       row.mostPoints = most;
     }

@@ -14,6 +14,9 @@ public final class Box {
   /** Bit {@code d} is set where dimension {@code d} does not hold everything. */
   final int restricted;
 
+  /** Bit {@code d} is set where the set of dimension {@code d} has more than one span. */
+  final int gaps;
+
   /** Counts the boxes of one line from 0. */
   int part;
 
@@ -23,6 +26,12 @@ public final class Box {
     this.sets = sets;
     this.restricted = restricted;
     this.place = place;
+    int several = 0;
+    for (int rest = restricted; rest != 0; rest &= rest - 1) {
+      int d = Integer.numberOfTrailingZeros(rest);
+      several |= sets[d].length > 2 ? 1 << d : 0;
+    }
+    gaps = several;
   }
 
   /** The place of the line the box belongs to. */
@@ -51,6 +60,9 @@ public final class Box {
 
   /** Whether every packet of this is in the other. */
   public boolean within(Box other) {
+    if ((other.restricted & ~restricted) != 0) {
+      return false;
+    }
     for (int rest = other.restricted; rest != 0; rest &= rest - 1) {
       int d = Integer.numberOfTrailingZeros(rest);
       if (!Spans.within(sets[d], other.sets[d])) {

@@ -26,6 +26,7 @@ public final class Remainder {
   private static final int MANY_SPANS = 16;
   private static final int SAMPLE = 64;
   private static final int STRONG = 8;
+  private static final int FEW_SLABS = 16;
 
   /** Says that a question took more work than its budget. */
   public static final class Exhausted extends RuntimeException {
@@ -410,6 +411,10 @@ public final class Remainder {
     private long[][] sets = new long[64][];
     private int[] dimensions = new int[64];
     private int count;
+    private long[][] picked = new long[64][];
+    private long[] lastSet;
+    private long[][] lastSlabs = {};
+    private long[] lastLeft;
 
     int mark() {
       return count;
@@ -428,31 +433,49 @@ public final class Remainder {
       dimensions[count++] = dimension;
     }
 
+    /** What the slabs of a dimension leave of a set. */
     long[] cutOut(long[] set, int dimension, int base) {
-      int length = 0;
-      int slabs = 0;
+      int n = 0;
       long[] last = null;
       for (int i = base; i < count; i++) {
         if (dimensions[i] == dimension && sets[i] != last) {
           last = sets[i];
-          length += last.length;
-          slabs++;
+          picked = n == picked.length ? Arrays.copyOf(picked, 2 * n) : picked;
+          picked[n++] = last;
         }
       }
-      if (slabs == 1) {
-        return Spans.minus(set, last);
+      return n < FEW_SLABS ? cutOut(set, n) : again(set, n);
+    }
+
+    /**
+     * Very many lines stand below the same slabs: what these left of the same set the last time.
+     */
+    private long[] again(long[] set, int n) {
+      if (set != lastSet
+          || n != lastSlabs.length
+          || Arrays.mismatch(picked, 0, n, lastSlabs, 0, n) >= 0) {
+        lastLeft = cutOut(set, n);
+        lastSet = set;
+        lastSlabs = Arrays.copyOf(picked, n);
+      }
+      return lastLeft;
+    }
+
+    private long[] cutOut(long[] set, int n) {
+      if (n == 1) {
+        return Spans.minus(set, picked[0]);
+      }
+      int length = 0;
+      for (int i = 0; i < n; i++) {
+        length += picked[i].length;
       }
       long[] pairs = new long[length];
-      int n = 0;
-      last = null;
-      for (int i = base; i < count; i++) {
-        if (dimensions[i] == dimension && sets[i] != last) {
-          last = sets[i];
-          System.arraycopy(last, 0, pairs, n, last.length);
-          n += last.length;
-        }
+      int at = 0;
+      for (int i = 0; i < n; i++) {
+        System.arraycopy(picked[i], 0, pairs, at, picked[i].length);
+        at += picked[i].length;
       }
-      return Spans.minus(set, Spans.union(pairs, n));
+      return Spans.minus(set, Spans.union(pairs, length));
     }
   }
 }

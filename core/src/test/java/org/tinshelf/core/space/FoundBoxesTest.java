@@ -15,15 +15,47 @@ import net.jqwik.api.constraints.IntRange;
 /** What is found comes in the order of places, however many are found and in whatever order. */
 class FoundBoxesTest {
 
-  private static final FoundBoxes.Scratch SCRATCH = new FoundBoxes.Scratch();
-
   @Property(tries = 200)
   void boxesComeByPlaceThenByPart(
       @ForAll long seed, @ForAll @IntRange(min = 0, max = 400) int count, @ForAll boolean several) {
     Random random = new Random(seed);
+    List<Box> boxes = boxes(random, count, several);
+    Box[] expected = boxes.toArray(Box[]::new);
+    Arrays.sort(expected, Comparator.comparingLong(FoundBoxes::key));
+    FoundBoxes found = new FoundBoxes();
+    found.addAll(boxes.toArray(Box[]::new), 0, count / 2);
+    boxes.subList(count / 2, count).forEach(found::add);
+    assertArrayEquals(expected, found.inOrder());
+  }
+
+  @Property(tries = 300)
+  void ranksPutFewOfThemAndManyInTheSameOrder(
+      @ForAll long seed,
+      @ForAll @IntRange(min = 0, max = 2_000) int count,
+      @ForAll @IntRange(min = 0, max = 100) int percent) {
+    Random random = new Random(seed);
+    Box[] boxes = boxes(random, count, random.nextBoolean()).toArray(Box[]::new);
+    Ranks ranks = new Ranks(boxes);
+    long[] marks = ranks.marks();
+    for (int tries = 0; tries < 3; tries++) {
+      Ranks.Found found = ranks.none();
+      List<Box> expected = new ArrayList<>();
+      for (int i = 0; i < count; i++) {
+        if (random.nextInt(100) < percent) {
+          found.add(i, i + 1);
+          expected.add(boxes[i]);
+        }
+      }
+      expected.sort(Comparator.comparingLong(FoundBoxes::key));
+      assertArrayEquals(expected.toArray(Box[]::new), found.inOrder(marks));
+      assertArrayEquals(ranks.marks(), marks, "room is left clear");
+    }
+  }
+
+  private static List<Box> boxes(Random random, int count, boolean several) {
     List<Box> boxes = new ArrayList<>();
-    while (boxes.size() < count) {
-      Place place = new Place(boxes.size() * 3 + random.nextInt(3));
+    for (int line = 0; boxes.size() < count; line++) {
+      Place place = new Place(line * 3 + random.nextInt(3));
       int parts = several ? 1 + random.nextInt(3) : 1;
       for (int part = 0; part < parts && boxes.size() < count; part++) {
         Box box = new Box(new long[0][], 0, place);
@@ -31,13 +63,7 @@ class FoundBoxesTest {
         boxes.add(box);
       }
     }
-    Box[] expected = boxes.toArray(Box[]::new);
-    Arrays.sort(expected, Comparator.comparingLong(FoundBoxes::key));
     Collections.shuffle(boxes, random);
-    for (FoundBoxes.Scratch scratch : new FoundBoxes.Scratch[] {null, SCRATCH}) {
-      FoundBoxes found = new FoundBoxes();
-      boxes.forEach(found::add);
-      assertArrayEquals(expected, found.inOrder(scratch));
-    }
+    return boxes;
   }
 }
