@@ -52,7 +52,8 @@ final class Conflicts {
   void judge(Row row) {
     row.opposed = Found.NOTHING;
     if (concerns(row)) {
-      find(row, opposed(row, null), List.of(), List.of());
+      List<Meeting> meetings = meetings(row);
+      find(row, meetings, opposed(row, meetings), List.of(), List.of());
     }
   }
 
@@ -66,11 +67,12 @@ final class Conflicts {
     if (concerns(row)) {
       List<Row> conflicting = lists.untouched(row.opposed.conflicting, changed);
       List<Row> excepting = lists.untouched(row.opposed.excepting, changed);
-      List<Row> others = opposed(row, changed);
+      List<Meeting> meetings = meetings(row);
+      List<Row> others = opposed(row, meetings, changed);
       if (!others.isEmpty()
           || conflicting != row.opposed.conflicting
           || excepting != row.opposed.excepting) {
-        find(row, others, conflicting, excepting);
+        find(row, meetings, others, conflicting, excepting);
       }
     }
   }
@@ -89,9 +91,13 @@ final class Conflicts {
    *
    * @param others not among the known
    */
-  private void find(Row row, List<Row> others, List<Row> conflicting, List<Row> excepting) {
+  private void find(
+      Row row,
+      List<Meeting> meetings,
+      List<Row> others,
+      List<Row> conflicting,
+      List<Row> excepting) {
     Remainder remainder = reading.remainder();
-    List<Meeting> meetings = meetings(row);
     List<Row> moreConflicting = new ArrayList<>(others.size());
     List<Row> moreExcepting = new ArrayList<>();
     for (Row upper : others) {
@@ -137,29 +143,27 @@ final class Conflicts {
     return meetings;
   }
 
-  /**
-   * The live rows above with the opposite effect that share packets with a row.
-   *
-   * @param changed only those that a change came near; null for all
-   */
-  private List<Row> opposed(Row row, Changed changed) {
+  /** The live rows above with the opposite effect that share packets with a row. */
+  private List<Row> opposed(Row row, List<Meeting> meetings) {
     ArrayList<Row> out = new ArrayList<>();
-    for (int f = 0; f < Reading.FAMILIES; f++) {
-      for (Box box : row.area.boxes(f)) {
-        Box[] met = reading.meeting(f, box);
-        int above = Reading.above(met, row);
-        if (changed != null) {
-          changed.each(!row.lets(), met, above, order -> out.add(reading.rows().get(order)));
-          continue;
-        }
-        out.ensureCapacity(out.size() + above);
-        for (int i = 0; i < above; i++) {
-          Row upper = reading.row(met[i]);
-          if (upper.live() && upper.lets() != row.lets()) {
-            out.add(upper);
-          }
+    for (Meeting meeting : meetings) {
+      out.ensureCapacity(out.size() + meeting.above);
+      for (int i = 0; i < meeting.above; i++) {
+        Row upper = reading.row(meeting.met[i]);
+        if (upper.live() && upper.lets() != row.lets()) {
+          out.add(upper);
         }
       }
+    }
+    return Reading.once(out);
+  }
+
+  /** Those of them that a change came near. */
+  private List<Row> opposed(Row row, List<Meeting> meetings, Changed changed) {
+    List<Row> out = new ArrayList<>();
+    for (Meeting meeting : meetings) {
+      changed.each(
+          !row.lets(), meeting.met, meeting.above, order -> out.add(reading.rows().get(order)));
     }
     return Reading.once(out);
   }

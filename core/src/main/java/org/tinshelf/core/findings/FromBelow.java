@@ -52,6 +52,11 @@ final class FromBelow {
     return true;
   }
 
+  /** Whether a dead row is known to be gone already. */
+  static boolean stillGone(Row row) {
+    return row.isRule() && !row.live() && !row.stays && row.fromBelow == null;
+  }
+
   /** Tells whether a row stays, where that is known. */
   private interface Known {
     Optional<Boolean> stays(Row row);

@@ -56,7 +56,9 @@ final class Judges {
    * @param changed where the rows stand that a change came near
    */
   void again(Row row, Changed changed) {
-    decided(row);
+    if (row.gained || !row.decided.isEmpty() || reading.anyLiving()) {
+      decided(row);
+    }
     opposed(row, () -> conflicts.again(row, changed));
     if (reading.anyLiving()) {
       written(row);
@@ -82,9 +84,14 @@ final class Judges {
   }
 
   private static void opposed(Row row, Runnable judge) {
+    Conflicts.Found before = row.opposed;
     try {
       judge.run();
+      if (row.opposed != before) {
+        row.said();
+      }
     } catch (Remainder.Exhausted e) {
+      row.said();
       row.opposed = Conflicts.Found.NOTHING;
       row.decided.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
       row.decided.add(Check.notDecided(row));

@@ -184,7 +184,15 @@ final class Merging {
     return low;
   }
 
+  /** Whether there may be something to say, or was. */
+  static boolean concerns(Row row) {
+    return row.agrees != 0 || row.mergeable != null;
+  }
+
   void judge(Row row) {
+    if (!concerns(row)) {
+      return;
+    }
     row.mergeable = null;
     row.said();
     Optional<Rule> rule = rule(row);

@@ -393,6 +393,7 @@ final class Reading {
       rest = rest.minus(gains[i]);
     }
     Row last = lower.get(holding);
+    last.gained = true;
     if (!last.undecided) {
       last.left(sign > 0 ? last.left().plus(rest) : last.left().minus(rest));
     }
@@ -426,10 +427,12 @@ final class Reading {
       }
       Space.Size size = new Space.Size(gain[0], gain[1]);
       if (!size.isZero()) {
+        row.gained = true;
         row.left(sign > 0 ? row.left().plus(size) : row.left().minus(size));
       }
       return size;
     } catch (Remainder.Exhausted e) {
+      row.gained = true;
       undecided(row);
       return null;
     }

@@ -185,8 +185,9 @@ public final class Recheck {
     merges.addAll(below);
     merges.addAll(touched.regroup.rows());
     below.forEach(row -> merges.addAll(Merging.below(row)));
-    reading.each(merges.rows(), judges.merging()::judge);
-    again.addAll(merges.rows());
+    List<Row> mergeable = merges.rows().stream().filter(Merging::concerns).toList();
+    reading.each(mergeable, judges.merging()::judge);
+    again.addAll(mergeable);
     return again;
   }
 
@@ -208,7 +209,8 @@ public final class Recheck {
     RowSet near = new RowSet();
     near.addAll(touched.below.rows());
     near.addAll(touched.above.rows());
-    List<Row> deciding = near.rows().stream().filter(Row::decides).toList();
+    List<Row> deciding =
+        near.rows().stream().filter(row -> row.decides() && !FromBelow.stillGone(row)).toList();
     boolean[] sure = new boolean[deciding.size()];
     FromBelow fromBelow = judges.fromBelow();
     reading.each(

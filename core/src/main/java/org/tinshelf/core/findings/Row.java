@@ -43,6 +43,9 @@ final class Row {
   /** The size of E, what the line decides; null while it is not known. */
   private Space.Size left;
 
+  /** Whether an update changed what the line decides. */
+  boolean gained;
+
   private double reach = Double.NaN;
 
   /** A point the line decides, and its family; null where there is none. */

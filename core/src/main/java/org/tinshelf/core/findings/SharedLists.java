@@ -7,13 +7,16 @@ import java.util.concurrent.ConcurrentHashMap;
 
 /**
  * Lists of rows of which very many are alike: the thousands of rules below a list of blocked
- * networks conflict with the same few hundred. Equal lists are one, and what becomes of a list in
- * an update is worked out once. May be used by several threads.
+ * networks conflict with the same few hundred. Equal lists are one, also after many updates, and
+ * what becomes of a list in an update is worked out once. May be used by several threads.
  */
 final class SharedLists {
 
   /** Lists shorter than this are not worth sharing. */
   private static final int FEW = 8;
+
+  /** How many lists are kept to be told again. */
+  private static final int MOST = 256;
 
   /** Equal to another only if it names the very same list. */
   private record Very(List<Row> rows) {
@@ -36,16 +39,24 @@ final class SharedLists {
 
   /** Forgets what became of lists, before another update. */
   void forget() {
-    byContent.clear();
+    if (byContent.size() > MOST) {
+      byContent.clear();
+    }
     left.clear();
     unions.clear();
   }
 
   /** Those that no change came near; the very list where that is all of them. */
   List<Row> untouched(List<Row> rows, Changed changed) {
-    return rows.size() < FEW
-        ? withoutTouched(rows, changed)
-        : left.computeIfAbsent(new Very(rows), key -> withoutTouched(rows, changed));
+    if (rows.size() < FEW) {
+      return withoutTouched(rows, changed);
+    }
+    return left.computeIfAbsent(
+        new Very(rows),
+        key -> {
+          List<Row> some = withoutTouched(rows, changed);
+          return some == rows ? rows : shared(some);
+        });
   }
 
   private static List<Row> withoutTouched(List<Row> rows, Changed changed) {
@@ -80,7 +91,8 @@ final class SharedLists {
     }
     return known.size() < FEW
         ? merged(known, more)
-        : unions.computeIfAbsent(new Union(new Very(known), more), key -> merged(known, more));
+        : unions.computeIfAbsent(
+            new Union(new Very(known), more), key -> shared(merged(known, more)));
   }
 
   private List<Row> shared(List<Row> rows) {
@@ -95,9 +107,7 @@ final class SharedLists {
     if (known != null && known.equals(rows)) {
       return known;
     }
-    List<Row> copy = List.copyOf(rows);
-    byContent.put(hash, copy);
-    return copy;
+    return byContent.merge(hash, List.copyOf(rows), (was, now) -> was.equals(now) ? was : now);
   }
 
   private static List<Row> merged(List<Row> known, List<Row> more) {

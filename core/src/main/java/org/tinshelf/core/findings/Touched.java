@@ -23,6 +23,7 @@ final class Touched {
   /** Notes a row below one that comes or goes, before anything of it changes. */
   void below(Row row) {
     if (below.add(row)) {
+      row.gained = false;
       wasLive.set(row.id, row.live());
       wasSure.set(row.id, row.surelyLive);
     }

@@ -20,6 +20,9 @@ public final class Box {
   /** Counts the boxes of one line from 0. */
   int part;
 
+  /** What one index remembers of the box: which boxes of it meet this one. */
+  volatile Answer answer;
+
   private final Place place;
 
   Box(long[][] sets, int restricted, Place place) {

@@ -28,8 +28,11 @@ public final class BoxIndex {
   private final List<Box> waiting = new ArrayList<>();
   private final Set<Box> gone = Collections.newSetFromMap(new IdentityHashMap<>());
 
-  /** Remembered answers by box, kept true as boxes come and go. */
-  private final Map<Box, Box[]> answers = new ConcurrentHashMap<>();
+  /**
+   * Remembered answers about boxes of which another index remembers one too; all others stand with
+   * their boxes, where they are found at once.
+   */
+  private final Map<Box, Answer> more = new ConcurrentHashMap<>();
 
   /** Boxes with a remembered answer that are not in the index; nothing keeps those true. */
   private final Queue<Box> strangers = new ConcurrentLinkedQueue<>();
@@ -44,10 +47,13 @@ public final class BoxIndex {
 
   /** Adds a box. */
   public void add(Box box) {
+    Answer known = known(box);
+    Box[] met = known == null ? find(box) : known.boxes();
     forgetStrangers();
-    Box[] met = find(box);
-    each(met, other -> answers.computeIfPresent(other, (key, answer) -> with(answer, box)));
-    remember(box, with(met, box));
+    each(met, other -> change(other, answer -> answer.add(box)));
+    Answer own = new Answer(this, met);
+    own.add(box);
+    remember(box, own);
     waiting.add(box);
     tidy();
   }
@@ -55,13 +61,18 @@ public final class BoxIndex {
   /** Takes a box out. */
   public void remove(Box box) {
     forgetStrangers();
-    each(
-        meeting(box),
-        other -> answers.computeIfPresent(other, (key, answer) -> without(answer, box)));
-    answers.remove(box);
+    each(meeting(box), other -> change(other, answer -> answer.remove(box)));
+    forget(box);
     if (!waiting.remove(box)) {
       gone.add(box);
       tidy();
+    }
+  }
+
+  private void change(Box box, Consumer<Answer> how) {
+    Answer answer = known(box);
+    if (answer != null) {
+      how.accept(answer);
     }
   }
 
@@ -71,40 +82,20 @@ public final class BoxIndex {
 
   private void forgetStrangers() {
     for (Box box = strangers.poll(); box != null; box = strangers.poll()) {
-      answers.remove(box);
+      forget(box);
     }
   }
 
-  private static Box[] with(Box[] sorted, Box box) {
-    int at = 0;
-    int end = sorted.length;
-    while (at < end) {
-      int mid = (at + end) >>> 1;
-      if (FoundBoxes.key(sorted[mid]) < FoundBoxes.key(box)) {
-        at = mid + 1;
-      } else {
-        end = mid;
-      }
+  private void forget(Box box) {
+    Answer answer = known(box);
+    if (answer == box.answer) {
+      box.answer = null;
+    } else {
+      more.remove(box);
     }
-    Box[] out = new Box[sorted.length + 1];
-    System.arraycopy(sorted, 0, out, 0, at);
-    out[at] = box;
-    System.arraycopy(sorted, at, out, at + 1, sorted.length - at);
-    return out;
-  }
-
-  private static Box[] without(Box[] sorted, Box box) {
-    int at = 0;
-    while (at < sorted.length && sorted[at] != box) {
-      at++;
+    if (answer != null) {
+      remembered.addAndGet(-answer.room);
     }
-    if (at == sorted.length) {
-      return sorted;
-    }
-    Box[] out = new Box[sorted.length - 1];
-    System.arraycopy(sorted, 0, out, 0, at);
-    System.arraycopy(sorted, at + 1, out, at, out.length - at);
-    return out;
   }
 
   private void tidy() {
@@ -126,25 +117,34 @@ public final class BoxIndex {
    * changed. Answers are remembered as long as there is room.
    */
   public Box[] meeting(Box box) {
-    Box[] known = answers.get(box);
+    Answer known = known(box);
     if (known != null) {
-      return known;
+      return known.boxes();
     }
     Box[] met = find(box);
-    if (remember(box, met) && !among(met, box)) {
+    if (remember(box, new Answer(this, met)) && !among(met, box)) {
       strangers.add(box);
     }
     return met;
   }
 
-  private boolean remember(Box box, Box[] met) {
-    boolean room = remembered.addAndGet(met.length + 8) < MOST_REMEMBERED;
-    if (room) {
-      answers.put(box, met);
-    } else {
-      remembered.addAndGet(-met.length - 8);
+  private boolean remember(Box box, Answer answer) {
+    if (remembered.addAndGet(answer.room) >= MOST_REMEMBERED) {
+      remembered.addAndGet(-answer.room);
+      return false;
     }
-    return room;
+    Answer other = box.answer;
+    if (other == null || other.owner == this) {
+      box.answer = answer;
+    } else {
+      more.put(box, answer);
+    }
+    return true;
+  }
+
+  private Answer known(Box box) {
+    Answer answer = box.answer;
+    return answer != null && answer.owner == this ? answer : more.isEmpty() ? null : more.get(box);
   }
 
   private static boolean among(Box[] boxes, Box box) {
@@ -184,6 +184,7 @@ public final class BoxIndex {
 
   /** Finds and remembers the answers for all boxes that have just been built in. */
   public void rememberAll() {
-    tree.each((box, met) -> remember(box, met) && remembered.get() < MOST_REMEMBERED);
+    tree.each(
+        (box, met) -> remember(box, new Answer(this, met)) && remembered.get() < MOST_REMEMBERED);
   }
 }

@@ -2,7 +2,6 @@ package org.tinshelf.core.space;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertNull;
-import static org.junit.jupiter.api.Assertions.assertSame;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -16,7 +15,7 @@ import net.jqwik.api.Example;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 
-/** What is left of a box, point by point; and what the index finds, box by box. */
+/** What is left of a box, point by point. */
 class RemainderTest {
 
   private static final int SIDE = 6;
@@ -106,35 +105,6 @@ class RemainderTest {
       assertNull(measured.point());
     } else {
       assertTrue(Arrays.stream(takers).noneMatch(t -> t.contains(measured.point())));
-    }
-  }
-
-  @Property(tries = 200)
-  void theIndexFindsWhatMeetsInOrderWhileBoxesComeAndGo(@ForAll long seed) {
-    Random random = new Random(seed);
-    List<Box> boxes = new ArrayList<>();
-    for (int i = 0; i < 60; i++) {
-      boxes.add(box(random, i, false));
-    }
-    BoxIndex index = new BoxIndex(boxes.subList(0, 40));
-    List<Box> now = new ArrayList<>(boxes.subList(0, 40));
-    for (int i = 40; i < 60; i++) {
-      index.add(boxes.get(i));
-      now.add(boxes.get(i));
-      Box gone = now.remove(random.nextInt(now.size()));
-      index.remove(gone);
-      Box asked = box(random, 99, false);
-      List<Box> expected = now.stream().filter(b -> b.meets(asked)).toList();
-      List<Box> found = List.of(index.meeting(asked));
-      assertEquals(expected.size(), found.size());
-      assertTrue(found.containsAll(expected));
-      for (int k = 1; k < found.size(); k++) {
-        assertTrue(found.get(k - 1).place().order() < found.get(k).place().order());
-      }
-      assertSame(index.meeting(asked), index.meeting(asked));
-      long[] point = point(random.nextInt(SIDE * SIDE * SIDE * SIDE));
-      assertEquals(
-          now.stream().filter(b -> b.contains(point)).count(), index.holding(point).length);
     }
   }
 
