@@ -230,7 +230,13 @@ onMounted(async () => {
     <h2>{{ id === 0 ? `New ${kindOf(kind).one}` : about.name }}</h2>
     <label
       >Name
-      <input ref="first" v-model="about.name" maxlength="63" :aria-invalid="!!problemAt('name')" />
+      <input
+        ref="first"
+        v-model="about.name"
+        class="entry"
+        maxlength="63"
+        :aria-invalid="!!problemAt('name')"
+      />
       <span v-if="problemAt('name')" class="trouble" role="alert"
         >{{ problemAt("name")?.wrong }}; {{ problemAt("name")?.right }}</span
       >
@@ -246,7 +252,7 @@ onMounted(async () => {
       <textarea
         v-if="field.typing === 'list' || field.typing === 'windows'"
         v-model="entered[field.key]"
-        class="fixed"
+        class="entry fixed"
         :rows="Math.min(10, Math.max(3, (entered[field.key] ?? '').split('\n').length + 1))"
         :aria-invalid="!!problemAt(field.key)"
         spellcheck="false"
@@ -254,7 +260,7 @@ onMounted(async () => {
       <input
         v-else
         v-model="entered[field.key]"
-        class="fixed"
+        class="entry fixed"
         :aria-invalid="!!problemAt(field.key)"
         spellcheck="false"
       />
@@ -264,7 +270,7 @@ onMounted(async () => {
       <span v-else class="soft hint">{{ field.hint }}</span>
       <select
         v-if="field.names"
-        class="offer"
+        class="entry offer"
         :aria-label="`Add to ${field.label.toLowerCase()}`"
         @change="
           (e) => {
@@ -296,8 +302,8 @@ onMounted(async () => {
       @found="load"
     />
     <div class="pair">
-      <label>Note <input v-model="about.note" maxlength="500" /></label>
-      <label>Labels <input v-model="about.labels" placeholder="pci kiosk" /></label>
+      <label>Note <input v-model="about.note" class="entry" maxlength="500" /></label>
+      <label>Labels <input v-model="about.labels" class="entry" placeholder="pci kiosk" /></label>
     </div>
     <p v-for="p in otherProblems" :key="p.pointer + p.wrong" class="trouble" role="alert">
       {{ p.wrong }}; {{ p.right }}
@@ -356,29 +362,6 @@ h2 {
 label {
   display: grid;
   gap: 2px;
-}
-input:not([type="radio"]),
-textarea,
-select {
-  width: 100%;
-  padding: 4px 7px;
-  border: 1px solid var(--tin-dark);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-}
-input:not(.fixed),
-select {
-  font: inherit;
-}
-input::placeholder {
-  color: var(--ink-soft);
-}
-textarea {
-  resize: vertical;
-}
-[aria-invalid="true"] {
-  border-color: var(--drop) !important;
 }
 fieldset {
   border: 0;

@@ -132,7 +132,7 @@ async function add() {
     </p>
     <textarea
       v-model="content"
-      class="fixed"
+      class="entry fixed"
       rows="7"
       aria-label="The list"
       spellcheck="false"
@@ -170,7 +170,7 @@ async function add() {
     <div class="into">
       <label
         >Put them into
-        <select v-model="group">
+        <select v-model="group" class="entry">
           <option :value="0">no group</option>
           <option v-for="g in groups" :key="g.id" :value="g.id">{{ g.name }}</option>
         </select>
@@ -213,16 +213,6 @@ async function add() {
 p {
   margin: 0;
 }
-textarea {
-  padding: 6px 8px;
-  border: 1px solid var(--tin-dark);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-}
-textarea::placeholder {
-  color: var(--ink-soft);
-}
 table {
   border-collapse: collapse;
 }
@@ -255,13 +245,8 @@ td.fixed {
   gap: 12px;
   align-items: center;
 }
-.into select {
-  padding: 4px 7px;
-  border: 1px solid var(--tin-dark);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-  font: inherit;
+.into .entry {
+  width: auto;
 }
 .members {
   margin: 0;

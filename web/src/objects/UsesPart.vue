@@ -28,7 +28,7 @@ function replace() {
     </h3>
     <label v-if="count > 0 && card.object.kind !== 'zone'" class="instead"
       ><span class="visually-hidden">Replace everywhere by</span>
-      <select v-model="by" :disabled="busy">
+      <select v-model="by" class="entry" :disabled="busy">
         <option :value="0">replace everywhere by …</option>
         <option v-for="n in others" :key="n.id" :value="n.id">{{ n.name }}</option>
       </select>
@@ -54,15 +54,6 @@ function replace() {
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 8px;
   margin: 6px 0;
-}
-select {
-  width: 100%;
-  padding: 4px 7px;
-  border: 1px solid var(--tin-dark);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-  font: inherit;
 }
 .uses li {
   display: flex;

@@ -184,6 +184,7 @@ defineExpose({ focus });
         <textarea
           v-else-if="f.typing === 'long'"
           v-model="typed"
+          class="entry"
           rows="3"
           :aria-labelledby="`field-${f.key}`"
           @keydown="key($event, f)"
@@ -192,6 +193,7 @@ defineExpose({ focus });
         <input
           v-else
           v-model="typed"
+          class="entry"
           :type="f.typing"
           :aria-labelledby="`field-${f.key}`"
           @keydown="key($event, f)"
@@ -261,17 +263,6 @@ dd :deep(.picker) {
 .value:focus-visible {
   border-color: var(--tin-dark);
   background: var(--ground);
-}
-input,
-textarea {
-  width: 100%;
-  padding: 3px 7px;
-  border: 1px solid var(--tin-dark);
-  border-radius: 3px;
-  background: var(--ground);
-  color: var(--ink);
-  font: inherit;
-  resize: vertical;
 }
 .link {
   justify-self: start;

@@ -151,6 +151,18 @@ async function keep(r: RuleRow, rule: Rule) {
   if (saved || stale.value) editing.value = false;
 }
 
+/** Whether the row of an edit that came too late is there to show both versions. */
+const staleShown = computed(
+  () => face.value === "stack" && rows.value.some((r) => r.key === `l${stale.value?.current.id}`),
+);
+async function saveMine() {
+  if (stale.value) await s.save(stale.value.current, stale.value.mine);
+}
+function leaveTheirs() {
+  stale.value = undefined;
+  trouble.value = "";
+}
+
 const byPlace = computed(
   () => new Map(s.rows.value.flatMap((r) => ("place" in r ? [[r.place, r] as const] : []))),
 );
@@ -372,15 +384,12 @@ onUnmounted(() => {
         </label>
       </div>
       <StaleNotice
-        v-if="stale"
+        v-if="stale && !staleShown"
         :stale="stale"
-        @mine="s.save(stale.current, stale.mine)"
-        @theirs="
-          stale = undefined;
-          trouble = '';
-        "
+        @mine="saveMine"
+        @theirs="leaveTheirs"
       />
-      <div v-else-if="(trouble && !editing) || fault" class="notice" role="alert">
+      <div v-else-if="(trouble && !editing && !stale) || fault" class="notice" role="alert">
         <span>{{ trouble || fault }}</span>
         <button
           class="button"
@@ -445,6 +454,7 @@ onUnmounted(() => {
         :set="columns"
         :editing="editing"
         :trouble="trouble"
+        :stale="stale"
         :known="objectsByName"
         :objects="objects"
         :zones="zones"
@@ -454,6 +464,8 @@ onUnmounted(() => {
         @edit="edit"
         @keep="keep"
         @leave="editing = false"
+        @mine="saveMine"
+        @theirs="leaveTheirs"
         @fold="fold"
         @drop="actions.drop"
         @over="dragOver"

@@ -4,6 +4,7 @@ import type { LibraryObject, Rule } from "../api/client";
 import ActionMark from "./ActionMark.vue";
 import CellEditor from "./CellEditor.vue";
 import type { Column } from "./columns";
+import { cellText } from "./fields";
 import MemberCell from "./MemberCell.vue";
 import ReachBar from "./ReachBar.vue";
 import { type RuleRow, whatOf, worst } from "./rows";
@@ -63,15 +64,8 @@ const inverted = (c: Column) => (c === "source" || c === "destination") && rule.
 /** What the cell held before it was changed in the draft. */
 function old(column: Column): string | undefined {
   const before = props.row.line.before;
-  if (!before) return undefined;
-  const value = (r: Rule) => {
-    if (column === "what") return whatOf(r).join(", ") || "any";
-    if (column === "source" || column === "destination")
-      return (r[column].not ? "not " : "") + (r[column].names.join(", ") || "any");
-    const v = r[column];
-    return Array.isArray(v) ? v.join(", ") || "any" : String(v);
-  };
-  return value(before) === value(rule.value) ? undefined : `before: ${value(before)}`;
+  const was = before && cellText(before, column);
+  return was === undefined || was === cellText(rule.value, column) ? undefined : `before: ${was}`;
 }
 
 const waits = (c: Column) => (toFill(props.row.line) as Column[]).includes(c);

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from "@tanstack/vue-virtual";
-import { computed, nextTick, ref, toRef, watch } from "vue";
+import { computed, nextTick, onMounted, ref, toRef, watch } from "vue";
 import type { LibraryObject, Line, Rule, Shelf } from "../api/client";
 import type { Column } from "./columns";
 import FloorLine from "./FloorLine.vue";
@@ -11,10 +11,12 @@ import StackEnd from "./StackEnd.vue";
 import StackHead from "./StackHead.vue";
 import StackRule from "./StackRule.vue";
 import StackRuler from "./StackRuler.vue";
+import StaleRow from "./StaleRow.vue";
 import { toFill } from "./untouched";
 import { useArcs } from "./useArcs";
 import type { useColumns } from "./useColumns";
 import { useDragging } from "./useDragging";
+import type { Stale } from "./useStack";
 
 const props = defineProps<{
   rows: Row[];
@@ -26,6 +28,8 @@ const props = defineProps<{
   set: ReturnType<typeof useColumns>;
   editing: boolean;
   trouble: string;
+  /** An edit of one of the rows that somebody else's came before. */
+  stale?: Stale;
   known: Map<string, LibraryObject>;
   objects: LibraryObject[];
   zones: string[];
@@ -41,6 +45,8 @@ const emit = defineEmits<{
   edit: [key: string, column: Column];
   keep: [row: RuleRow, rule: Rule];
   leave: [];
+  mine: [];
+  theirs: [];
   fold: [line: number];
   drop: [dragged: RuleRow, onto: Row, below: boolean];
 }>();
@@ -48,21 +54,30 @@ const emit = defineEmits<{
 const body = ref<HTMLElement>();
 const HEAD = 26;
 const PLATE = 33;
+/** How many rows are drawn beyond what is seen; at first fewer, so that something is seen soon. */
 const OVERSCAN = 60;
+const overscan = ref(4);
+onMounted(() => window.setTimeout(() => (overscan.value = OVERSCAN), 250));
+/** How much taller a row is with both versions of its rule. */
+const BOTH = 72;
+/** The edit that came too late for a row. */
+const staleAt = (row: Row) =>
+  row.kind === "rule" && props.stale?.current.id === row.line.id ? props.stale : undefined;
 /** How tall each row is; the very same list while that does not change. */
 const heights = computed<number[]>((old) => {
-  const now = props.rows.map((r) => HEIGHTS[r.kind]);
+  const now = props.rows.map((r) => HEIGHTS[r.kind] + (staleAt(r) ? BOTH : 0));
   return old?.length === now.length && now.every((h, i) => h === old[i]) ? old : now;
 });
 const virtual = useVirtualizer(
   computed(() => {
     const all = heights.value;
+    const around = overscan.value;
     return {
       count: all.length,
       getScrollElement: () => body.value ?? null,
       estimateSize: (i: number) => all[i] ?? HEIGHTS.rule,
       getItemKey: (i: number) => i,
-      overscan: OVERSCAN,
+      overscan: around,
       scrollMargin: HEAD,
       scrollPaddingStart: HEAD + HEIGHTS.plate,
       scrollPaddingEnd: 40,
@@ -119,10 +134,10 @@ function show(key: string, align: "auto" | "center" = "auto") {
 }
 
 watch(
-  () => props.selected,
-  async (key) => {
+  () => [props.selected, props.stale],
+  async ([key]) => {
     await nextTick();
-    if (key) show(key);
+    if (typeof key === "string") show(key);
   },
 );
 
@@ -147,6 +162,7 @@ function looks(row: Row): unknown[] {
     side(row),
     "line" in row ? props.others.get(row.line.id) : undefined,
     row.kind === "rule" ? toFill(row.line).join() : undefined,
+    staleAt(row),
   ];
 }
 
@@ -279,6 +295,13 @@ function click(e: MouseEvent, row: Row, column?: Column) {
         >
           <FloorLine :floor="floor" :severity="worst(row.findings)" />
         </div>
+        <StaleRow
+          v-if="stale && staleAt(row)"
+          :stale="stale"
+          :columns="columns"
+          @mine="emit('mine')"
+          @theirs="emit('theirs')"
+        />
       </div>
       <div :style="{ height: `${after}px` }" />
     </div>

@@ -1,4 +1,6 @@
 import type { Members, Rule } from "../api/client";
+import type { Column } from "./columns";
+import { whatOf } from "./rows";
 
 const list = (names: string[], any = "any") => names.join(", ") || any;
 const members = (m: Members) => (m.not && m.names.length > 0 ? "not " : "") + list(m.names);
@@ -39,4 +41,15 @@ export function fieldChanges(
   return FIELDS.map(([field, of]) => ({ field, before: of(before), after: of(after) })).filter(
     (d) => d.before !== d.after,
   );
+}
+
+/** The fields that a cell of a row shows. */
+export function fieldsOf(column: Column): string[] {
+  return column === "what" ? ["applications", "services"] : [column];
+}
+
+/** What a cell says, in full. */
+export function cellText(rule: Rule, column: Column): string {
+  if (column === "what") return list(whatOf(rule));
+  return FIELDS.find(([field]) => field === column)?.[1](rule) ?? "";
 }

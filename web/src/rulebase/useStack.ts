@@ -43,6 +43,13 @@ function versionAfter(
   return done && done.before === known?.version ? done.version : "";
 }
 
+/** When what was set has been drawn; a page that is not seen draws nothing and does not wait. */
+const drawnOnce = () =>
+  new Promise<void>((done) => {
+    window.setTimeout(done, 100);
+    window.requestAnimationFrame(() => window.setTimeout(done));
+  });
+
 /** One stack, its check, and the edits of its rules. */
 export function useStack() {
   const { refreshDraft, refreshEstate, draft, undo: back, redo: forth } = useEstate();
@@ -110,16 +117,18 @@ export function useStack() {
   async function read() {
     const where = at.value;
     if (!where) return;
-    const checking = readCheck(where);
-    checking.catch(() => undefined);
+    // Rows come first where there are none: their findings are asked for when they are drawn.
+    const first = !stack.value && !before(where);
+    const checking = first ? undefined : readCheck(where);
+    checking?.catch(() => undefined);
     const newStack = await readStack(where);
     if (at.value !== where) return;
-    // Rows are drawn while their findings are still on the way.
     if (!stack.value) {
       stack.value = newStack;
       loading.value = false;
+      if (first) await drawnOnce();
     }
-    const newCheck = await checking;
+    const newCheck = await (checking ?? readCheck(where));
     if (at.value !== where) return;
     stack.value = newStack;
     checked.value = newCheck;
@@ -207,7 +216,7 @@ export function useStack() {
         if (e instanceof Refused && e.current) {
           const says = e.detail;
           const current = e.current;
-          await read();
+          await Promise.all([read(), refreshDraft()]);
           stale.value = { mine: rule, current, says };
         }
         throw e;
