@@ -2,6 +2,7 @@
 import { ElCheckbox, ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
 import { computed, onMounted, ref } from "vue";
 import { answer, type Estate, type FirewallBody, http } from "../api/client";
+import AddressList from "./AddressList.vue";
 import FloorField from "./FloorField.vue";
 import FormFrame from "./FormFrame.vue";
 import { useEstate } from "./useEstate";
@@ -66,11 +67,6 @@ function addInterface(transparent: boolean) {
 function addPair() {
   addInterface(true);
   addInterface(true);
-}
-
-function setAddresses(i: number, text: string) {
-  const one = body.value.interfaces[i];
-  if (one) one.addresses = text.split(/[\s,;]+/).filter(Boolean);
 }
 
 const first = ref<InputInstance>();
@@ -177,13 +173,11 @@ onMounted(() => {
               </ElSelect>
             </td>
             <td :class="{ wrong: at(`/interfaces/${i}/addresses/0`) }">
-              <ElInput
-                :model-value="one.addresses.join(', ')"
+              <AddressList
+                v-model="one.addresses"
                 :disabled="one.transparent"
                 placeholder="10.72.16.1/20"
-                class="fixed"
                 :aria-label="`Addresses of interface ${i + 1}`"
-                @change="(text: string) => setAddresses(i, text)"
               />
             </td>
             <td>

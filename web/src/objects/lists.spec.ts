@@ -99,6 +99,16 @@ describe("a list of services", () => {
     ]);
   });
 
+  it("knows the headings that plans of networks have", () => {
+    const plan = "Description;IP;Object\nthe harbour office;10.1.0.0/16;office";
+    expect(documents("address", plan)).toEqual([
+      { name: "office", network: "10.1.0.0/16", note: "the harbour office" },
+    ]);
+    expect(documents("address", "address\n10.1.4.10")).toEqual([
+      { name: "10.1.4.10", host: "10.1.4.10" },
+    ]);
+  });
+
   it("reads back what was exported", () => {
     const value = "udp 123 · udpFrom 123";
     const object = { id: 2, kind: "service", name: "sync", form: "service", value };

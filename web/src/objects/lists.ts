@@ -82,12 +82,23 @@ interface Columns {
   labels: number;
 }
 
+/** What tables head their columns with. */
+const HEADINGS = {
+  name: ["name", "object"],
+  content: ["content", "value", "address", "ip", "network", "service", "port", "ports"],
+  note: ["note", "comment", "description", "remark"],
+  labels: ["labels", "label"],
+};
+
 function headed(row: string[]): Columns | undefined {
-  const at = (word: string) => row.findIndex((c) => c.toLowerCase() === word);
-  const columns = { name: at("name"), content: at("content"), note: at("note") };
-  return columns.name >= 0 && columns.content >= 0
-    ? { ...columns, labels: at("labels") }
-    : undefined;
+  const at = (words: string[]) => row.findIndex((c) => words.includes(c.toLowerCase()));
+  const columns = {
+    name: at(HEADINGS.name),
+    content: at(HEADINGS.content),
+    note: at(HEADINGS.note),
+    labels: at(HEADINGS.labels),
+  };
+  return columns.content >= 0 && (columns.name >= 0 || row.length === 1) ? columns : undefined;
 }
 
 /**

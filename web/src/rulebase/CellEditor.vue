@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, ref } from "vue";
 import type { LibraryObject, Rule } from "../api/client";
 import { choicesOf, type Choice } from "../objects/choices";
+import { typedAhead } from "./ahead";
 import CellPicker from "./CellPicker.vue";
 import type { Column } from "./columns";
 import type { RuleRow } from "./rows";
@@ -14,10 +15,11 @@ const props = defineProps<{
   zones: string[];
   trouble: string;
 }>();
-const emit = defineEmits<{ keep: [rule: Rule]; leave: [] }>();
+const emit = defineEmits<{ keep: [rule: Rule, go: number]; leave: [] }>();
 
 const STANDARD = "on standard services";
-const name = ref(props.row.rule.name);
+const ahead = props.column === "name" ? typedAhead() : "";
+const name = ref(ahead || props.row.rule.name);
 const input = ref<HTMLInputElement>();
 const box = ref<HTMLElement>();
 const up = ref(false);
@@ -26,7 +28,7 @@ const left = ref(false);
 onMounted(async () => {
   if (props.column === "name") {
     input.value?.focus();
-    input.value?.select();
+    if (!ahead) input.value?.select();
   }
   await nextTick();
   const cell = box.value?.parentElement?.getBoundingClientRect();
@@ -85,23 +87,21 @@ const kinds = computed(() =>
       : [],
 );
 
-function keep(chosen: string[], not: boolean) {
+function keep(chosen: string[], not: boolean, go: number) {
   const rule = props.row.rule;
   if (props.column === "source" || props.column === "destination") {
-    emit("keep", { ...rule, [props.column]: { not, names: chosen } });
+    emit("keep", { ...rule, [props.column]: { not, names: chosen } }, go);
   } else if (props.column === "what") {
     const applications = new Set(
       props.objects.filter((o) => o.kind === "application").map((o) => o.name),
     );
     const rest = chosen.filter((n) => n !== STANDARD);
-    emit("keep", {
-      ...rule,
-      applications: rest.filter((n) => applications.has(n)),
-      services: chosen.includes(STANDARD) ? [] : rest.filter((n) => !applications.has(n)),
-      standardServices: chosen.includes(STANDARD),
-    });
+    const services = chosen.includes(STANDARD) ? [] : rest.filter((n) => !applications.has(n));
+    const own = rest.filter((n) => applications.has(n));
+    const standardServices = chosen.includes(STANDARD);
+    emit("keep", { ...rule, applications: own, services, standardServices }, go);
   } else {
-    emit("keep", { ...rule, [props.column]: chosen });
+    emit("keep", { ...rule, [props.column]: chosen }, go);
   }
 }
 
@@ -113,22 +113,22 @@ const words = computed(() =>
     : ["none", "start", "end", "both"],
 );
 
-function word(chosen: string) {
+function word(chosen: string, go: number) {
   const rule = props.row.rule;
-  if (props.column === "action")
-    emit("keep", {
-      ...rule,
-      action: chosen,
-      end: chosen === "drawer" ? rule.end || "pass on" : "",
-      endLog: chosen === "drawer" ? rule.endLog || "none" : "",
-    });
-  else emit("keep", { ...rule, log: chosen });
+  if (props.column === "action") {
+    const end = chosen === "drawer" ? rule.end || "pass on" : "";
+    const endLog = chosen === "drawer" ? rule.endLog || "none" : "";
+    emit("keep", { ...rule, action: chosen, end, endLog }, go);
+  } else emit("keep", { ...rule, log: chosen }, go);
 }
 
 function nameKey(e: KeyboardEvent) {
   e.stopPropagation();
-  if (e.key === "Enter") emit("keep", { ...props.row.rule, name: name.value });
-  else if (e.key === "Escape") emit("leave");
+  if (e.key === "Enter" || e.key === "Tab") {
+    e.preventDefault();
+    const go = e.key === "Enter" ? 0 : e.shiftKey ? -1 : 1;
+    emit("keep", { ...props.row.rule, name: name.value }, go);
+  } else if (e.key === "Escape") emit("leave");
 }
 </script>
 
@@ -165,6 +165,7 @@ function nameKey(e: KeyboardEvent) {
       :invertible="column === 'source' || column === 'destination'"
       :not="(column === 'source' || column === 'destination') && row.rule[column].not"
       :trouble="trouble"
+      tabs
       @keep="keep"
       @leave="emit('leave')"
     />

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref } from "vue";
 import { type Choice, literalOf, matching } from "../objects/choices";
+import { typedAhead } from "./ahead";
 
 const props = defineProps<{
   title: string;
@@ -12,12 +13,14 @@ const props = defineProps<{
   not?: boolean;
   trouble?: string;
   free?: boolean;
+  /** Whether Tab keeps what is chosen and goes on to a neighbour. */
+  tabs?: boolean;
 }>();
-const emit = defineEmits<{ keep: [names: string[], not: boolean]; leave: [] }>();
+const emit = defineEmits<{ keep: [names: string[], not: boolean, go: number]; leave: [] }>();
 
 const chosen = ref([...props.names]);
 const inverted = ref(props.not ?? false);
-const typed = ref("");
+const typed = ref(props.tabs ? typedAhead() : "");
 const marked = ref(0);
 const note = ref("");
 const input = ref<HTMLInputElement>();
@@ -57,8 +60,14 @@ function enter() {
     note.value = `Nothing is called “${text}”. Type a name from the list${props.kinds.includes("address") ? ", an address, a network or first-last" : props.kinds.includes("service") ? ", or one like tcp/443" : ""}.`;
 }
 
-function keep() {
-  emit("keep", chosen.value, inverted.value && chosen.value.length > 0);
+function keep(go = 0) {
+  emit("keep", chosen.value, inverted.value && chosen.value.length > 0, go);
+}
+
+/** Takes what is typed, then goes on; stays where that is called nothing. */
+function tab(by: number) {
+  if (typed.value.trim()) enter();
+  if (!note.value) keep(by);
 }
 
 function key(e: KeyboardEvent) {
@@ -66,6 +75,8 @@ function key(e: KeyboardEvent) {
   else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
   else if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) keep();
   else if (e.key === "Enter") enter();
+  else if (e.key === "Tab" && props.tabs) tab(e.shiftKey ? -1 : 1);
+  else if (e.key === "!" && props.invertible && !typed.value) inverted.value = !inverted.value;
   else if (e.key === "Escape") emit("leave");
   else if (e.key === "Backspace" && typed.value === "" && chosen.value.length > 0)
     chosen.value.pop();
@@ -140,10 +151,12 @@ function paste(e: ClipboardEvent) {
     </ul>
     <p v-if="note || trouble" class="note" role="alert">{{ note || trouble }}</p>
     <footer>
-      <label v-if="invertible"> <input v-model="inverted" type="checkbox" /> all but these </label>
+      <label v-if="invertible">
+        <input v-model="inverted" type="checkbox" /> all but these <kbd>!</kbd></label
+      >
       <span class="grow" />
       <button class="button" @click="$emit('leave')">Leave</button>
-      <button class="button first" @click="keep">Keep</button>
+      <button class="button first" @click="keep()">Keep</button>
     </footer>
   </div>
 </template>

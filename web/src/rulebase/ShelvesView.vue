@@ -6,6 +6,7 @@ import type { LineEdit, Rule, Shelf } from "../api/client";
 import { returns } from "../api/connection";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
+import { typeAhead, typedAhead } from "./ahead";
 import { listOf } from "./bulk";
 import type { Column } from "./columns";
 import FilterBox from "./FilterBox.vue";
@@ -145,10 +146,23 @@ function edit(key: string, at: Column) {
     );
 }
 
-async function keep(r: RuleRow, rule: Rule) {
-  const saved = await s.save(r.line, rule, seen);
-  if (saved) touch(r.line.id, column.value);
+/**
+ * Keeps what a cell has become.
+ *
+ * @param go whether the cell to the right (1) or to the left (-1) opens then
+ */
+async function keep(r: RuleRow, rule: Rule, go: number) {
+  const same = go !== 0 && JSON.stringify(rule) === JSON.stringify(r.rule);
+  const end = go ? typeAhead() : undefined;
+  const saved = same || (await s.save(r.line, rule, seen));
+  end?.();
+  if (saved && !same) touch(r.line.id, column.value);
   if (saved || stale.value) editing.value = false;
+  const from = column.value;
+  if (saved) sideways(go);
+  await nextTick();
+  if (saved && column.value !== from) edit(r.key, column.value);
+  else typedAhead();
 }
 
 /** Whether the row of an edit that came too late is there to show both versions. */

@@ -31,7 +31,7 @@ const props = defineProps<{
 const emit = defineEmits<{
   click: [event: MouseEvent, column?: Column];
   edit: [column: Column];
-  keep: [rule: Rule];
+  keep: [rule: Rule, go: number];
   leave: [];
   fold: [];
   grab: [];
@@ -165,7 +165,7 @@ const whyNot = computed(() => {
         :objects="objects"
         :zones="zones"
         :trouble="trouble"
-        @keep="(r: Rule) => emit('keep', r)"
+        @keep="(r: Rule, go: number) => emit('keep', r, go)"
         @leave="emit('leave')"
       />
     </span>

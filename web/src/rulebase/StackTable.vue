@@ -43,7 +43,7 @@ const emit = defineEmits<{
   over: [dragged: RuleRow, onto: Row, below: boolean];
   away: [];
   edit: [key: string, column: Column];
-  keep: [row: RuleRow, rule: Rule];
+  keep: [row: RuleRow, rule: Rule, go: number];
   leave: [];
   mine: [];
   theirs: [];
@@ -229,7 +229,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
           :checked="checked"
           @click="(e: MouseEvent, c?: Column) => click(e, row, c)"
           @edit="(c: Column) => emit('edit', row.key, c)"
-          @keep="(rule: Rule) => emit('keep', row, rule)"
+          @keep="(rule: Rule, go: number) => emit('keep', row, rule, go)"
           @leave="emit('leave')"
           @fold="emit('fold', row.line.id)"
           @grab="dragged = row"

@@ -1,21 +1,30 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref } from "vue";
 import ActionMark from "./ActionMark.vue";
+import { typedAhead } from "./ahead";
 
 const props = defineProps<{ title: string; words: string[]; word: string; actions?: boolean }>();
-const emit = defineEmits<{ keep: [word: string]; leave: [] }>();
+const emit = defineEmits<{ keep: [word: string, go: number]; leave: [] }>();
 
-const marked = ref(Math.max(0, props.words.indexOf(props.word)));
+const ahead = typedAhead().toLowerCase();
+const marked = ref(
+  Math.max(
+    0,
+    ahead ? props.words.findIndex((w) => w.startsWith(ahead)) : props.words.indexOf(props.word),
+  ),
+);
 const list = ref<HTMLElement>();
 onMounted(() => void nextTick(() => list.value?.focus()));
+
+const choose = (word = props.word, go = 0) => emit("keep", word, go);
 
 function key(e: KeyboardEvent) {
   const first = props.words.findIndex((w) => w.startsWith(e.key.toLowerCase()));
   if (e.key === "ArrowDown") marked.value = (marked.value + 1) % props.words.length;
   else if (e.key === "ArrowUp")
     marked.value = (marked.value + props.words.length - 1) % props.words.length;
-  else if (e.key === "Enter" || e.key === " ")
-    emit("keep", props.words[marked.value] ?? props.word);
+  else if (e.key === "Enter" || e.key === " ") choose(props.words[marked.value], 0);
+  else if (e.key === "Tab") choose(props.words[marked.value], e.shiftKey ? -1 : 1);
   else if (e.key === "Escape") emit("leave");
   else if (first >= 0 && !e.ctrlKey) marked.value = first;
   else return;
@@ -43,7 +52,7 @@ function key(e: KeyboardEvent) {
       :aria-selected="i === marked"
       :class="{ marked: i === marked }"
       @mousemove="marked = i"
-      @click="emit('keep', w)"
+      @click="choose(w)"
     >
       <ActionMark v-if="actions" :action="w" /><template v-else>{{ w }}</template>
     </li>

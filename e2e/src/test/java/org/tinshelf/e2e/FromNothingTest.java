@@ -67,6 +67,11 @@ class FromNothingTest {
     press("Tab");
     keys.type("marit");
     press("Tab");
+    keys.type("lights");
+    press("Enter");
+    assertThat(page.getByRole(AriaRole.ALERT)).hasText("password: use at least 10 characters.");
+    page.locator("input[type=password]").focus();
+    press("Control+a");
     keys.type("harbour-lights");
     press("Enter");
     assertThat(page.locator(".state")).containsText("Nothing is laid out yet");
@@ -108,6 +113,8 @@ class FromNothingTest {
     placed("2", "outside", "198.51.100.2/29");
     press("Control+Enter");
     assertThat(page.locator("h1")).containsText("gate-fw");
+    assertThat(page.getByLabel("Addresses of interface 1")).hasValue("10.1.0.1/16");
+    assertThat(page.getByLabel("Addresses of interface 2")).hasValue("198.51.100.2/29");
     assertThat(page.locator(".chip")).containsText("5 changes");
     press("Escape");
   }
