@@ -20,6 +20,7 @@ const groups = [
     keys: [
       ["↑ ↓ ← →", "go from cell to cell"],
       ["Enter", "change the cell"],
+      ["Tab", "in an open cell: keep it, go on to the next"],
       ["T", "the rule's other fields"],
       ["S", "filter"],
       ["G", "the grid of zones, or back"],
@@ -53,6 +54,7 @@ const groups = [
       ["B", "new bay"],
       ["F", "filter the library"],
       ["Ctrl+Enter", "keep what was typed"],
+      ["!", "in a picker: all but these"],
       ["Backspace", "in a picker: take the last one out"],
       ["Esc", "leave it as it was"],
     ],

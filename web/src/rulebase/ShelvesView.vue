@@ -156,7 +156,7 @@ async function keep(r: RuleRow, rule: Rule, go: number) {
   const end = go ? typeAhead() : undefined;
   const saved = same || (await s.save(r.line, rule, seen));
   end?.();
-  if (saved && !same) touch(r.line.id, column.value);
+  if (saved) touch(r.line.id, column.value);
   if (saved || stale.value) editing.value = false;
   const from = column.value;
   if (saved) sideways(go);

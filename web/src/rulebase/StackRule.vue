@@ -229,7 +229,7 @@ const whyNot = computed(() => {
   text-overflow: clip;
   position: relative;
 }
-.here > span:first-child:not(.members) {
+.here:not(.action) > span:first-child:not(.members) {
   display: block;
   overflow: hidden;
   text-overflow: ellipsis;

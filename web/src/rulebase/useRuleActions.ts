@@ -24,6 +24,24 @@ const copied = ref<Line[]>([]);
 export const editable = (r: Row | undefined): boolean =>
   r?.kind === "rule" && r.shelf.editable && !r.line.marks.includes("removed");
 
+/** Whether a line is a rule that takes all the traffic which comes to it. */
+function takesAll(line?: Line): boolean {
+  const r = line?.rule;
+  const fields = r && [
+    ...r.from,
+    ...r.to,
+    ...r.source.names,
+    ...r.destination.names,
+    ...r.users,
+    ...r.applications,
+    ...r.services,
+    ...r.when,
+    ...r.profiles,
+    ...r.only,
+  ];
+  return fields?.length === 0 && r?.on === true && r.guard === "none" && !r.standardServices;
+}
+
 /** What can be done to the selected rules; `say` tells what was done, or why it was not. */
 export function useRuleActions(
   s: ReturnType<typeof useStack>,
@@ -47,7 +65,7 @@ export function useRuleActions(
 
   const linesOf = (r: { shelf: { id: number } }) => shelfOf(r)?.lines ?? [];
 
-  /** Below the selection, or at the end of the shelf that can be edited from here. */
+  /** Below the selection, or last but for a last block on the shelf that can be edited here. */
   function spotHere(): Spot | undefined {
     const r = selection.row.value;
     const shelf = shelfHere();
@@ -60,7 +78,8 @@ export function useRuleActions(
     } else if (here?.kind === "divider" || here?.kind === "end") {
       spot.after = here.line.id;
     } else {
-      spot.after = shelf.lines.at(-1)?.id;
+      // What stands below a rule that takes everything would never decide anything.
+      spot.after = shelf.lines.at(takesAll(shelf.lines.at(-1)) ? -2 : -1)?.id;
     }
     return spot;
   }

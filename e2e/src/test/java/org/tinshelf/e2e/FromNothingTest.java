@@ -194,14 +194,23 @@ class FromNothingTest {
     press("o");
     assertThat(rule("office to the web").locator(".reach")).isVisible();
 
-    newRule("not to the wreckers");
-    fill(1, "inside");
-    fill(1, "outside");
-    fill(1, "office");
-    fill(1, "203.0.113.0/24");
-    fill(1, "https");
-    press("ArrowRight", "Enter", "d", "Enter");
+    // Cell after cell with Tab; what is typed before the next is open is not lost.
+    press("n");
+    page.locator(".editor input").waitFor();
+    keys.type("not to the wreckers");
+    for (String cell : new String[] {"inside", "outside", "office", "203.0.113.0/24", "https"}) {
+      press("Tab");
+      keys.type(cell);
+      assertThat(page.locator(".picker input[type=text]")).hasValue(cell);
+    }
+    press("Tab");
+    page.locator(".words").waitFor();
+    keys.type("d");
+    press("Enter");
     assertThat(page.locator(".words")).hasCount(0);
+    for (String cell : new String[] {"inside", "outside", "office", "203.0.113.0/24", "https"}) {
+      assertThat(rule("not to the wreckers")).containsText(cell);
+    }
     assertThat(rule("not to the wreckers").locator(".action")).containsText("drop");
     press("o");
     Locator blocked = rule("not to the wreckers");
