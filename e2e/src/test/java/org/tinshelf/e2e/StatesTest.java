@@ -295,7 +295,8 @@ class StatesTest {
     note(page, "mine");
     Locator both = page.getByLabel("Both versions");
     assertThat(both).containsText("theirs");
-    both.getByText("Keep yours").click();
+    page.waitForResponse(
+        r -> r.request().method().equals("PUT"), () -> both.getByText("Keep yours").click());
     assertThat(both).hasCount(0);
     other.reload();
     assertThat(other.getByLabel("Note")).hasValue("mine");
