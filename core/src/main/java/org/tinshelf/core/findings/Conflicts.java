@@ -27,6 +27,9 @@ final class Conflicts {
     static final Found NOTHING = new Found(List.of(), List.of(), null, List.of());
   }
 
+  /** Takers up to which nobody looks for fewer. */
+  private static final int FEW = 512;
+
   /** Takers from which on those of a part are looked up anew. */
   private static final int MANY = 2_048;
 
@@ -53,15 +56,15 @@ final class Conflicts {
     row.opposed = Found.NOTHING;
     if (concerns(row)) {
       List<Meeting> meetings = meetings(row);
-      find(row, meetings, opposed(row, meetings), List.of(), List.of());
+      find(row, meetings, opposed(row, meetings), List.of(), List.of(), Changed.NOTHING);
     }
   }
 
   /**
-   * Finds what has become of a row that itself is as it was: what it has to do with a row that no
-   * change came near is as it was too.
+   * Finds what has become of a row that itself is as it was: what it has to do with a row that
+   * decides the same as before is as it was too.
    *
-   * @param changed where the rows stand that a change came near
+   * @param changed what the update made of the rows it came near
    */
   void again(Row row, Changed changed) {
     if (concerns(row)) {
@@ -71,10 +74,17 @@ final class Conflicts {
       List<Row> others = opposed(row, meetings, changed);
       if (!others.isEmpty()
           || conflicting != row.opposed.conflicting
-          || excepting != row.opposed.excepting) {
-        find(row, meetings, others, conflicting, excepting);
+          || excepting != row.opposed.excepting
+          || newPacket(conflicting, changed)
+          || newPacket(excepting, changed)) {
+        find(row, meetings, others, conflicting, excepting, changed);
       }
     }
+  }
+
+  /** Whether another packet may show what the first of some rows does. */
+  private static boolean newPacket(List<Row> upper, Changed changed) {
+    return !upper.isEmpty() && changed.cameNear(upper.get(0));
   }
 
   /** Tells that rows are going to be judged again after another update. */
@@ -96,7 +106,8 @@ final class Conflicts {
       List<Meeting> meetings,
       List<Row> others,
       List<Row> conflicting,
-      List<Row> excepting) {
+      List<Row> excepting,
+      Changed changed) {
     Remainder remainder = reading.remainder();
     List<Row> moreConflicting = new ArrayList<>(others.size());
     List<Row> moreExcepting = new ArrayList<>();
@@ -106,7 +117,7 @@ final class Conflicts {
         continue;
       }
       boolean general = row.within(upper, remainder);
-      if (!general && contested(upper, row, meetings)) {
+      if (!general && (changed.shares(upper, row) || contested(upper, row, meetings))) {
         (specific ? moreExcepting : moreConflicting).add(upper);
       }
     }
@@ -120,11 +131,12 @@ final class Conflicts {
       Severity severity = exposing == null ? Severity.MEDIUM : Severity.HIGH;
       String effect = row.lets() ? "let through" : "block";
       Finding.Says says = (rule, by) -> Sentences.conflict(rule, by, effect);
-      Optional<Packet> packet = witness(Kind.CONFLICT, all, conflicting, meetings, old);
+      Optional<Packet> packet = witness(Kind.CONFLICT, all, conflicting, meetings, old, changed);
       verdicts.add(verdict(Kind.CONFLICT, severity, row, all, packet, says));
     }
     if (!allExcepting.isEmpty()) {
-      Optional<Packet> packet = witness(Kind.EXCEPTION, allExcepting, excepting, meetings, old);
+      Optional<Packet> packet =
+          witness(Kind.EXCEPTION, allExcepting, excepting, meetings, old, changed);
       verdicts.add(
           verdict(Kind.EXCEPTION, Severity.INFO, row, allExcepting, packet, Sentences::exception));
     }
@@ -158,7 +170,7 @@ final class Conflicts {
     return Reading.once(out);
   }
 
-  /** Those of them that a change came near. */
+  /** Those of them that may decide something else. */
   private List<Row> opposed(Row row, List<Meeting> meetings, Changed changed) {
     List<Row> out = new ArrayList<>();
     for (Meeting meeting : meetings) {
@@ -190,10 +202,16 @@ final class Conflicts {
 
   /** A packet for the first of the rows; the one found before where nothing came near it. */
   private Optional<Packet> witness(
-      Kind kind, List<Row> rows, List<Row> known, List<Meeting> meetings, Found old) {
+      Kind kind,
+      List<Row> rows,
+      List<Row> known,
+      List<Meeting> meetings,
+      Found old,
+      Changed changed) {
     Row first = rows.get(0);
     List<Row> before = kind == Kind.CONFLICT ? old.conflicting : old.excepting;
-    if (!known.isEmpty() && known.get(0) == first && before.get(0) == first) {
+    boolean same = !known.isEmpty() && known.get(0) == first && before.get(0) == first;
+    if (same && !changed.cameNear(first)) {
       return old.verdicts.stream()
           .filter(v -> v.kind() == kind)
           .findFirst()
@@ -215,16 +233,24 @@ final class Conflicts {
   private boolean somePart(Row upper, List<Meeting> meetings, Area within) {
     for (Meeting meeting : meetings) {
       for (Box part : parts(upper, meeting, within)) {
-        Box[] takers = meeting.met;
-        if (takers.length > MANY) {
-          takers = reading.meetingOnce(meeting.family, part);
-        }
+        Box[] takers = takers(upper, meeting, part);
         if (!reading.remainder().nothing(part, takers, Reading.above(takers, upper))) {
           return true;
         }
       }
     }
     return false;
+  }
+
+  /** Boxes among which are all that meet a part of an upper row. */
+  private Box[] takers(Row upper, Meeting meeting, Box part) {
+    Box[] takers = meeting.met;
+    List<Box> own = upper.area.boxes(meeting.family);
+    if (takers.length > FEW && own.size() == 1) {
+      Box[] more = reading.meeting(meeting.family, own.get(0));
+      takers = more.length < takers.length ? more : takers;
+    }
+    return takers.length > MANY ? reading.meetingOnce(meeting.family, part) : takers;
   }
 
   private static List<Box> parts(Row upper, Meeting meeting, Area within) {

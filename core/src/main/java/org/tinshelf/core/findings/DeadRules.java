@@ -40,6 +40,16 @@ final class DeadRules {
     }
   }
 
+  /**
+   * Whether what is said of a row that decides nothing, as before, is so after an update: rows with
+   * its own action cover it, and of these none came, went, or began or ceased to decide anything.
+   */
+  boolean holds(Row row, Changed changed) {
+    return row.decided.size() == 1
+        && row.decided.get(0).kind() == Kind.REDUNDANT
+        && !changed.turned(action(row));
+  }
+
   private static Action action(Row row) {
     return row.entry.outcome().orElseThrow().action();
   }

@@ -51,12 +51,18 @@ final class Judges {
   }
 
   /**
-   * What has become of a row that decides something, and as surely, as before an update.
+   * What has become of a row that decides something, and as surely, as before an update, or still
+   * nothing.
    *
-   * @param changed where the rows stand that a change came near
+   * @param changed what the update made of the rows it came near
    */
   void again(Row row, Changed changed) {
-    if (row.gained || !row.decided.isEmpty() || reading.anyLiving()) {
+    if (row.decided.stream().anyMatch(v -> v.kind() == Finding.Kind.NOT_DECIDED)) {
+      judge(row);
+      return;
+    }
+    boolean holds = row.decided.isEmpty() || deadRules.holds(row, changed);
+    if (row.gained || !holds || reading.anyLiving()) {
       decided(row);
     }
     opposed(row, () -> conflicts.again(row, changed));
@@ -66,6 +72,17 @@ final class Judges {
   }
 
   private void decided(Row row) {
+    if (row.isRule()
+        && !row.undecided
+        && row.live()
+        && !width.concerns(row)
+        && !openSelf.concerns(row)) {
+      if (!row.decided.isEmpty()) {
+        row.decided = List.of();
+        row.said();
+      }
+      return;
+    }
     List<Verdict> out = new ArrayList<>(2);
     try {
       if (row.undecided) {
@@ -93,8 +110,10 @@ final class Judges {
     } catch (Remainder.Exhausted e) {
       row.said();
       row.opposed = Conflicts.Found.NOTHING;
-      row.decided.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
-      row.decided.add(Check.notDecided(row));
+      List<Verdict> out = new ArrayList<>(row.decided);
+      out.removeIf(v -> v.kind() == Finding.Kind.NOT_DECIDED);
+      out.add(Check.notDecided(row));
+      row.decided = out;
     }
   }
 

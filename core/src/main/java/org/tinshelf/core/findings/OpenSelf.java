@@ -47,8 +47,16 @@ final class OpenSelf {
                 new Place(-1));
   }
 
+  /** Whether a row may let strangers in, whatever the lines above it leave. */
+  boolean concerns(Row row) {
+    if (row.meetsStrangers == null) {
+      row.meetsStrangers = row.area.meets(strangers);
+    }
+    return row.decides() && row.lets() && row.meetsStrangers;
+  }
+
   void judge(Row row, Consumer<Verdict> out) {
-    if (!row.decides() || !row.lets() || !row.live() || !row.area.meets(strangers)) {
+    if (!row.live() || !concerns(row)) {
       return;
     }
     Area part = row.area.and(strangers);

@@ -394,6 +394,9 @@ final class Reading {
     }
     Row last = lower.get(holding);
     last.gained = true;
+    if (!rest.isZero()) {
+      last.gainedFrom = upper;
+    }
     if (!last.undecided) {
       last.left(sign > 0 ? last.left().plus(rest) : last.left().minus(rest));
     }
@@ -428,6 +431,7 @@ final class Reading {
       Space.Size size = new Space.Size(gain[0], gain[1]);
       if (!size.isZero()) {
         row.gained = true;
+        row.gainedFrom = upper.row;
         row.left(sign > 0 ? row.left().plus(size) : row.left().minus(size));
       }
       return size;
@@ -445,6 +449,7 @@ final class Reading {
    */
   void settle(Row row, List<Row> come) {
     if (row.undecided) {
+      row.gained = true;
       measure(row);
       return;
     }

@@ -125,7 +125,7 @@ public final class Recheck {
     if (hadLiving != reading.anyLiving()) {
       return afresh(next);
     }
-    RowSet judged = judge(touched, come);
+    RowSet judged = judge(touched, lineup.gone(), come);
     said = new Said(reading, said, lineup.head(), lineup.tail(), judged.rows());
     check = said.check();
     return check;
@@ -161,7 +161,7 @@ public final class Recheck {
   }
 
   /** Judges what is touched; the rows about which something else may be said now. */
-  private RowSet judge(Touched touched, List<Row> come) {
+  private RowSet judge(Touched touched, List<Row> gone, List<Row> come) {
     List<Row> below = touched.below.rows();
     reading.each(below.stream().filter(Row::decides).toList(), row -> reading.settle(row, come));
     RowSet again = new RowSet();
@@ -176,7 +176,7 @@ public final class Recheck {
         }
       }
     }
-    Changed changed = touched.places();
+    Changed changed = touched.changed(gone, come, reading.anyLiving());
     judges.begin();
     reading.each(again.rows(), row -> judge(row, touched.turned, changed));
     again.addAll(judgeFromBelow(touched, come));
@@ -192,7 +192,7 @@ public final class Recheck {
   }
 
   private void judge(Row row, RowSet turned, Changed changed) {
-    if (turned.contains(row) || row.undecided || !row.live()) {
+    if (turned.contains(row) || row.undecided) {
       judges.judge(row);
     } else {
       judges.again(row, changed);

@@ -46,6 +46,12 @@ final class Row {
   /** Whether an update changed what the line decides. */
   boolean gained;
 
+  /**
+   * The last line that came or went in an update and shares with this one what no line above takes;
+   * null where none does.
+   */
+  Row gainedFrom;
+
   private double reach = Double.NaN;
 
   /** A point the line decides, and its family; null where there is none. */
@@ -71,6 +77,9 @@ final class Row {
   /** How wide the row can be at most, by the points of its area; negative while nobody asked. */
   int mostPoints = -1;
 
+  /** Whether the row matches what strangers may send to the firewall; null while nobody asked. */
+  Boolean meetsStrangers;
+
   /** By field, the nearest rules above and below that agree in all others; null where none do. */
   Row[] alikeAbove = NONE;
 
@@ -81,6 +90,7 @@ final class Row {
 
   private List<Verdict> verdicts;
   private final boolean decides;
+  private final boolean rule;
   private final boolean floor;
   private final boolean lets;
   private boolean some;
@@ -117,6 +127,7 @@ final class Row {
     onlyFamily = area.v4().isEmpty() ? 1 : 0;
     only = one ? area.boxes(onlyFamily).get(0) : null;
     decides = entry.decides();
+    rule = entry.kind() == Entry.Kind.RULE;
     floor = entry.kind() == Entry.Kind.FLOOR;
     lets = entry.outcome().map(outcome -> outcome.action().lets()).orElse(false);
   }
@@ -130,7 +141,7 @@ final class Row {
   }
 
   boolean isRule() {
-    return entry.kind() == Entry.Kind.RULE;
+    return rule;
   }
 
   /** Whether the line decides anything; taken for so while it is not known. */

@@ -46,7 +46,7 @@ final class SharedLists {
     unions.clear();
   }
 
-  /** Those that no change came near; the very list where that is all of them. */
+  /** Those that decide the same as before; the very list where that is all of them. */
   List<Row> untouched(List<Row> rows, Changed changed) {
     if (rows.size() < FEW) {
       return withoutTouched(rows, changed);

@@ -1,6 +1,7 @@
 package org.tinshelf.core.findings;
 
 import java.util.BitSet;
+import java.util.List;
 
 /** What an edit touches. */
 final class Touched {
@@ -24,6 +25,7 @@ final class Touched {
   void below(Row row) {
     if (below.add(row)) {
       row.gained = false;
+      row.gainedFrom = null;
       wasLive.set(row.id, row.live());
       wasSure.set(row.id, row.surelyLive);
     }
@@ -41,11 +43,30 @@ final class Touched {
     return wasLive.get(row.id) != row.live() || wasSure.get(row.id) != row.surelyLive;
   }
 
-  /** Where the rows stand that share packets with one that came or went, and those that came. */
-  Changed places() {
-    Changed changed = new Changed();
-    below.rows().forEach(changed::add);
-    above.rows().forEach(changed::add);
+  /**
+   * What became of the rows, when all are settled.
+   *
+   * @param living whether what is said rests on what living objects may come to hold too
+   */
+  Changed changed(List<Row> gone, List<Row> come, boolean living) {
+    Changed changed = new Changed(come.isEmpty() ? null : come.get(come.size() - 1));
+    for (Row row : below.rows()) {
+      boolean turns = turned.contains(row);
+      changed.near(row);
+      if (turns) {
+        changed.turned(row);
+      }
+      if (turns || row.gained || living) {
+        changed.other(row);
+      }
+    }
+    for (Row row : above.rows()) {
+      changed.near(row);
+      if (living) {
+        changed.other(row);
+      }
+    }
+    gone.forEach(changed::turned);
     return changed;
   }
 

@@ -62,13 +62,16 @@ final class Width {
     return points(found.sources) + points(found.destinations) + services + found.zones;
   }
 
+  /** Whether a row that decides something may be too wide, whatever the lines above it leave. */
+  boolean concerns(Row row) {
+    return row.isRule()
+        && row.lets()
+        && mostPoints(row) >= MEDIUM_FROM
+        && row.entry.outcome().orElseThrow().action() == Action.ALLOW;
+  }
+
   void judge(Row row, Consumer<Verdict> out) {
-    boolean lets =
-        row.isRule()
-            && row.live()
-            && !row.undecided
-            && row.entry.outcome().orElseThrow().action() == Action.ALLOW;
-    if (!lets || mostPoints(row) < MEDIUM_FROM) {
+    if (row.undecided || !row.live() || !concerns(row)) {
       return;
     }
     Found found = left(row);
