@@ -9,7 +9,9 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import AddMember from "./AddMember.vue";
 import BothVersions from "./BothVersions.vue";
+import { choicesOf } from "./choices";
 import ContentsPart from "./ContentsPart.vue";
 import {
   differences,
@@ -49,7 +51,16 @@ const forms = computed(() => kindOf(props.kind).forms);
 const form = computed(() => forms.value.find((f) => f.name === formName.value) ?? forms.value[0]);
 const document = computed(() => documentOf(form.value, entered, about));
 const changed = computed(() => JSON.stringify(document.value) !== before.value);
-const names = computed(() => objects.value.map((o) => ({ kind: o.kind, name: o.name })));
+/** What a list of one kind can take in; not the object itself. */
+const choicesFor = (kind: string) =>
+  choicesOf(
+    objects.value.filter((o) => o.id !== props.id),
+    [kind],
+  );
+function append(key: string, name: string) {
+  const old = (entered[key] ?? "").trim();
+  if (!old.split("\n").includes(name)) entered[key] = (old ? `${old}\n` : "") + name;
+}
 
 const others = computed(() =>
   objects.value.filter((o) => o.kind === props.kind && o.id !== props.id),
@@ -247,10 +258,11 @@ onMounted(async () => {
         <input v-model="formName" type="radio" name="form" :value="f.name" />{{ f.label }}
       </label>
     </fieldset>
-    <label v-for="field in form.fields" :key="field.key"
-      >{{ field.label }}
+    <div v-for="field in form.fields" :key="field.key" class="field">
+      <label :for="`field-${field.key}`">{{ field.label }}</label>
       <textarea
         v-if="field.typing === 'list' || field.typing === 'windows'"
+        :id="`field-${field.key}`"
         v-model="entered[field.key]"
         class="entry fixed"
         :rows="Math.min(10, Math.max(3, (entered[field.key] ?? '').split('\n').length + 1))"
@@ -259,6 +271,7 @@ onMounted(async () => {
       />
       <input
         v-else
+        :id="`field-${field.key}`"
         v-model="entered[field.key]"
         class="entry fixed"
         :aria-invalid="!!problemAt(field.key)"
@@ -268,28 +281,14 @@ onMounted(async () => {
         >{{ problemAt(field.key)?.wrong }}; {{ problemAt(field.key)?.right }}</span
       >
       <span v-else class="soft hint">{{ field.hint }}</span>
-      <select
+      <AddMember
         v-if="field.names"
-        class="entry offer"
-        :aria-label="`Add to ${field.label.toLowerCase()}`"
-        @change="
-          (e) => {
-            const select = e.target as HTMLSelectElement;
-            const old = (entered[field.key] ?? '').trim();
-            entered[field.key] = (old ? old + '\n' : '') + select.value;
-            select.value = '';
-          }
-        "
-      >
-        <option value="">add one of the library …</option>
-        <option
-          v-for="n in names.filter((x) => x.kind === field.names && x.name !== about.name)"
-          :key="n.name"
-        >
-          {{ n.name }}
-        </option>
-      </select>
-    </label>
+        :label="`Add to ${field.label.toLowerCase()}`"
+        :choices="choicesFor(field.names)"
+        :kinds="[field.names]"
+        @add="(name: string) => append(field.key, name)"
+      />
+    </div>
     <WeekPicture
       v-if="form.name === 'weekly'"
       :windows="(document.weekly as Window[]) ?? []"
@@ -359,7 +358,8 @@ onMounted(async () => {
 h2 {
   overflow-wrap: anywhere;
 }
-label {
+label,
+.field {
   display: grid;
   gap: 2px;
 }
@@ -402,9 +402,6 @@ legend {
 }
 .hint {
   font-size: var(--t-small);
-}
-.offer {
-  color: var(--ink-soft);
 }
 .pair {
   display: grid;

@@ -91,8 +91,10 @@ async function load() {
   }
 }
 
+const renew = () => Promise.all([refreshObjects(), refreshDraft(), refreshUsed()]);
+
 async function saved(id: number | undefined) {
-  await Promise.all([refreshObjects(), refreshDraft(), refreshUsed()]);
+  await renew();
   await router.push(
     id === undefined ? { path: `/objects/${kind.value.kind}`, query: route.query } : to(id),
   );
@@ -221,7 +223,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
         v-if="chosen === 'list' && listKind"
         :key="listKind"
         :kind="listKind"
-        @saved="saved(undefined)"
+        @saved="(mending: boolean) => (mending ? renew() : saved(undefined))"
       />
       <ObjectEditor
         v-else-if="chosen"

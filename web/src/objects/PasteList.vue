@@ -1,17 +1,18 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import { answer, http, type ObjectCard, type Problem, Refused } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import type { Document } from "./forms";
 import { merge } from "./imported";
-import { type ListKind, listed as read } from "./lists";
+import { type ListKind, listed as lines, without } from "./lists";
+import { useTrial } from "../rulebase/useTrial";
 
 const props = defineProps<{ kind: ListKind }>();
-const emit = defineEmits<{ saved: [] }>();
+/** `mending` where lines are left to be mended. */
+const emit = defineEmits<{ saved: [mending: boolean] }>();
 const { objects } = useEstate();
 const content = ref("");
 const twins = ref(false);
-const problems = ref<Problem[]>([]);
 const trouble = ref("");
 const busy = ref(false);
 
@@ -23,10 +24,43 @@ const byContent = computed(() => {
   return out;
 });
 
-const rows = computed(() =>
-  read(props.kind, content.value).map((row) => {
+/** What is new, twins only where they are wanted. */
+const read = computed(() =>
+  lines(props.kind, content.value).map((row) => {
     const twin = byContent.value.get(row.value);
-    return { ...row, twin, taken: row.document && (twins.value || !twin) };
+    return { ...row, twin, wanted: row.document && (twins.value || !twin) };
+  }),
+);
+const wanted = computed(() => read.value.filter((r) => r.wanted));
+const documents = computed(() => wanted.value.map((r) => r.document as Document));
+const body = () => documents.value as Record<string, Record<string, never>>[];
+
+/** What the server has against them: as soon as the list is written, and when it refuses it. */
+const trial = useTrial<Problem[]>();
+const refused = ref<Problem[]>([]);
+watch(documents, (all) => {
+  refused.value = [];
+  done.value = "";
+  trial.forget();
+  if (all.length > 0)
+    trial.ask(() =>
+      answer(http.POST("/api/objects/trial", { body: { kind: props.kind, objects: body() } })),
+    );
+});
+const faults = computed(() => {
+  const out = new Map<number, string>();
+  for (const p of [...refused.value, ...(trial.found.value ?? [])]) {
+    const at = Number(/^\/(\d+)/.exec(p.pointer)?.[1] ?? -1);
+    const line = wanted.value[at]?.line;
+    if (line !== undefined && !out.has(line)) out.set(line, `${p.wrong}; ${p.right}`);
+  }
+  return out;
+});
+
+const rows = computed(() =>
+  read.value.map((r) => {
+    const fault = r.document ? faults.value.get(r.line) : `no ${words.value.one} in line ${r.line}`;
+    return { ...r, fault, taken: r.wanted && !fault };
   }),
 );
 const groups = computed(() =>
@@ -67,10 +101,9 @@ const says = (names: string[], what: string) =>
     : `${names.length} ${what}: ${names.slice(0, 6).join(", ")}${names.length > 6 ? " …" : ""}`;
 
 const made = computed(() => rows.value.filter((r) => r.taken).map((r) => r.document as Document));
-const problemOf = (document?: Document) => {
-  const at = made.value.findIndex((d) => d === document);
-  return problems.value.find((p) => p.pointer.startsWith(`/${at}/`));
-};
+const faulty = computed(() => rows.value.filter((r) => r.fault).length);
+const done = ref("");
+const count = (n: number, what: string) => `${n} ${what}${n === 1 ? "" : "s"}`;
 
 const WORDS = {
   address: {
@@ -93,8 +126,9 @@ async function take(e: Event) {
 
 async function add() {
   busy.value = true;
-  problems.value = [];
+  refused.value = [];
   trouble.value = "";
+  const sent = rows.value;
   try {
     const all = made.value as Record<string, Record<string, never>>[];
     const into =
@@ -108,15 +142,26 @@ async function add() {
     await answer(
       http.POST("/api/objects", { body: { kind: props.kind, objects: all, group: into } }),
     );
-    content.value = "";
-    emit("saved");
+    const left = sent.filter((r) => r.fault).length;
+    content.value = left
+      ? without(content.value, new Set(sent.filter((r) => !r.fault).map((r) => r.line)))
+      : "";
+    await nextTick();
+    done.value = left
+      ? `${count(all.length, "object")} made. ${count(left, "line")} left here to be mended.`
+      : "";
+    emit("saved", left > 0);
   } catch (e) {
     const marked = e instanceof Refused ? e.problems : [];
-    problems.value = marked;
+    const at = wanted.value.flatMap((r, i) =>
+      sent.some((s) => s.line === r.line && s.taken) ? [i] : [],
+    );
+    refused.value = marked.map((p) => ({
+      ...p,
+      pointer: p.pointer.replace(/^\/(\d+)/, (_, n: string) => `/${at[Number(n)] ?? n}`),
+    }));
     trouble.value =
-      marked.length > 0
-        ? "Nothing was made. Mend or take out the lines marked above."
-        : (e as Error).message;
+      marked.length > 0 ? "Nothing was made; see what is said of the lines." : (e as Error).message;
   } finally {
     busy.value = false;
   }
@@ -153,10 +198,7 @@ async function add() {
         <tr v-for="r in rows" :key="r.line" :class="{ out: !r.taken }">
           <td>{{ r.document?.name ?? "–" }}</td>
           <td class="fixed">{{ r.value }}</td>
-          <td v-if="problemOf(r.document)" class="trouble">
-            {{ problemOf(r.document)?.wrong }}; {{ problemOf(r.document)?.right }}
-          </td>
-          <td v-else-if="!r.document">no {{ words.one }} in line {{ r.line }}; left out</td>
+          <td v-if="r.fault" class="trouble">{{ r.fault }}</td>
           <td v-else-if="r.twin">
             {{ r.taken ? "made, though " : "" }}“{{ r.twin }}” holds the same
           </td>
@@ -183,7 +225,14 @@ async function add() {
       <li v-if="members.kept.length">{{ says(members.kept, "kept") }}</li>
       <li v-if="members.dropped.length" class="trouble">{{ says(members.dropped, "dropped") }}</li>
     </ul>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="faulty > 0" class="soft">
+      {{ faulty === 1 ? "The line with a fault stays" : `The ${faulty} lines with a fault stay` }}
+      here to be mended; the others can be added.
+    </p>
+    <p v-if="done" class="soft" role="status">{{ done }}</p>
+    <p v-if="trouble || trial.trouble.value" class="trouble" role="alert">
+      {{ trouble || trial.trouble.value }}
+    </p>
     <div>
       <button
         class="button first"

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { LibraryObject } from "../api/client";
 import { table } from "./download";
-import { cells, listed } from "./lists";
+import { cells, listed, without } from "./lists";
 
 const documents = (kind: "address" | "service", content: string) =>
   listed(kind, content).map((r) => r.document);
@@ -23,6 +23,14 @@ describe("the cells of a line", () => {
 
   it("keep a quote in the middle of a word", () => {
     expect(cells('12" rack,10.0.0.1')).toEqual(['12" rack', "10.0.0.1"]);
+  });
+});
+
+describe("a list", () => {
+  it("keeps its headings and comments when lines are taken out", () => {
+    expect(without("name,content\n# old\na,10.0.0.1\nb,10.0.0.300", new Set([3]))).toBe(
+      "name,content\n# old\nb,10.0.0.300",
+    );
   });
 });
 

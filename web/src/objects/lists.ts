@@ -2,6 +2,7 @@ import type { Document } from "./forms";
 
 /** One line of a list, as an object; without a document where it holds none. */
 export interface Listed {
+  /** From 1. */
   line: number;
   value: string;
   document?: Document;
@@ -135,4 +136,12 @@ export function listed(kind: ListKind, content: string): Listed[] {
     out.push({ line: i + 1, value: contentOf(made), document });
   });
   return out;
+}
+
+/** A list without some of its lines, counted from 1; its headings and comments stay. */
+export function without(content: string, lines: Set<number>): string {
+  return content
+    .split(/\r?\n/)
+    .filter((_, i) => !lines.has(i + 1))
+    .join("\n");
 }

@@ -18,8 +18,8 @@ const props = defineProps<{
 const emit = defineEmits<{ keep: [rule: Rule, go: number]; leave: [] }>();
 
 const STANDARD = "on standard services";
-const ahead = props.column === "name" ? typedAhead() : "";
-const name = ref(ahead || props.row.rule.name);
+const ahead = props.column === "name" ? typedAhead() : undefined;
+const name = ref(ahead?.typed || props.row.rule.name);
 const input = ref<HTMLInputElement>();
 const box = ref<HTMLElement>();
 const up = ref(false);
@@ -28,7 +28,8 @@ const left = ref(false);
 onMounted(async () => {
   if (props.column === "name") {
     input.value?.focus();
-    if (!ahead) input.value?.select();
+    if (!ahead?.typed) input.value?.select();
+    if (ahead?.tab) keepName(1);
   }
   await nextTick();
   const cell = box.value?.parentElement?.getBoundingClientRect();
@@ -122,12 +123,13 @@ function word(chosen: string, go: number) {
   } else emit("keep", { ...rule, log: chosen }, go);
 }
 
+const keepName = (go: number) => emit("keep", { ...props.row.rule, name: name.value }, go);
+
 function nameKey(e: KeyboardEvent) {
   e.stopPropagation();
   if (e.key === "Enter" || e.key === "Tab") {
     e.preventDefault();
-    const go = e.key === "Enter" ? 0 : e.shiftKey ? -1 : 1;
-    emit("keep", { ...props.row.rule, name: name.value }, go);
+    keepName(e.key === "Enter" ? 0 : e.shiftKey ? -1 : 1);
   } else if (e.key === "Escape") emit("leave");
 }
 </script>

@@ -20,7 +20,8 @@ const emit = defineEmits<{ keep: [names: string[], not: boolean, go: number]; le
 
 const chosen = ref([...props.names]);
 const inverted = ref(props.not ?? false);
-const typed = ref(props.tabs ? typedAhead() : "");
+const ahead = props.tabs ? typedAhead() : undefined;
+const typed = ref(ahead?.typed ?? "");
 const marked = ref(0);
 const note = ref("");
 const input = ref<HTMLInputElement>();
@@ -29,7 +30,11 @@ const offers = computed(() =>
   matching(props.choices, typed.value, props.kinds).filter((c) => !chosen.value.includes(c.name)),
 );
 
-onMounted(() => void nextTick(() => input.value?.focus()));
+onMounted(async () => {
+  await nextTick();
+  input.value?.focus();
+  if (ahead?.tab) finish(1);
+});
 
 function known(text: string): boolean {
   return (
@@ -64,18 +69,18 @@ function keep(go = 0) {
   emit("keep", chosen.value, inverted.value && chosen.value.length > 0, go);
 }
 
-/** Takes what is typed, then goes on; stays where that is called nothing. */
-function tab(by: number) {
+/** Takes what is typed, then keeps it all; stays where that is called nothing. */
+function finish(go = 0) {
   if (typed.value.trim()) enter();
-  if (!note.value) keep(by);
+  if (!note.value) keep(go);
 }
 
 function key(e: KeyboardEvent) {
   if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, offers.value.length - 1);
   else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
-  else if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) keep();
+  else if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) finish();
   else if (e.key === "Enter") enter();
-  else if (e.key === "Tab" && props.tabs) tab(e.shiftKey ? -1 : 1);
+  else if (e.key === "Tab" && props.tabs) finish(e.shiftKey ? -1 : 1);
   else if (e.key === "!" && props.invertible && !typed.value) inverted.value = !inverted.value;
   else if (e.key === "Escape") emit("leave");
   else if (e.key === "Backspace" && typed.value === "" && chosen.value.length > 0)
@@ -156,7 +161,7 @@ function paste(e: ClipboardEvent) {
       >
       <span class="grow" />
       <button class="button" @click="$emit('leave')">Leave</button>
-      <button class="button first" @click="keep()">Keep</button>
+      <button class="button first" @click="finish()">Keep</button>
     </footer>
   </div>
 </template>

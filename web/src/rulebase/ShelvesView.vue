@@ -6,9 +6,7 @@ import type { LineEdit, Rule, Shelf } from "../api/client";
 import { returns } from "../api/connection";
 import EstateTree from "../estate/EstateTree.vue";
 import { useEstate } from "../estate/useEstate";
-import { typeAhead, typedAhead } from "./ahead";
 import { listOf } from "./bulk";
-import type { Column } from "./columns";
 import FilterBox from "./FilterBox.vue";
 import GridFace from "./GridFace.vue";
 import ManyBar from "./ManyBar.vue";
@@ -18,7 +16,8 @@ import { standsAt, worst, type Row, type RuleRow } from "./rows";
 import SkeletonPanel from "./SkeletonPanel.vue";
 import StackTable from "./StackTable.vue";
 import StaleNotice from "./StaleNotice.vue";
-import { meaning, touch } from "./untouched";
+import { meaning } from "./untouched";
+import { useCells } from "./useCells";
 import { useColumns } from "./useColumns";
 import { useFilter } from "./useFilter";
 import { usePresence } from "./usePresence";
@@ -50,9 +49,8 @@ const columns = useColumns(s.rows);
 
 const selection = useSelection(rows);
 const { selected, chosen, row } = selection;
-const ruleRow = computed(() => (row.value?.kind === "rule" ? row.value : undefined));
-const column = ref<Column>("name");
-const editing = ref(false);
+const cells = useCells(s, selection, columns.columns, say);
+const { column, editing, ruleRow, edit } = cells;
 const moving = ref(false);
 const laying = ref<Shelf>();
 const card = setting("card", true);
@@ -60,8 +58,6 @@ const fault = ref("");
 const said = ref("");
 const box = ref<InstanceType<typeof FilterBox>>();
 const aside = ref<InstanceType<typeof RuleCard>>();
-/** The version of the rule as it was when its cell was opened. */
-let seen = 0;
 
 function say(text: string, isFault = false) {
   said.value = isFault ? "" : text;
@@ -114,57 +110,6 @@ watch(selected, (key) => {
     void router.replace({ query: { ...route.query, rule: line } });
 });
 
-function select(key: string, at?: Column, how?: "toggle" | "range") {
-  if (how === "range") selection.range(key);
-  else if (how === "toggle") selection.toggle(key);
-  if (how) {
-    editing.value = false;
-    return;
-  }
-  const again = key === selected.value && at === column.value && chosen.value.size < 2;
-  if (again && at && !editing.value) {
-    edit(key, at);
-    return;
-  }
-  if (!again) editing.value = false;
-  selection.only(key);
-  if (at) column.value = at;
-}
-
-function edit(key: string, at: Column) {
-  selection.only(key);
-  column.value = at;
-  const r = ruleRow.value;
-  if (!r) return;
-  editing.value = editable(r);
-  seen = r.line.version;
-  trouble.value = "";
-  if (!r.shelf.editable)
-    say(
-      `This rule stands on a shelf of ${r.shelf.owner}. Press E to go there, D to copy it.`,
-      true,
-    );
-}
-
-/**
- * Keeps what a cell has become.
- *
- * @param go whether the cell to the right (1) or to the left (-1) opens then
- */
-async function keep(r: RuleRow, rule: Rule, go: number) {
-  const same = go !== 0 && JSON.stringify(rule) === JSON.stringify(r.rule);
-  const end = go ? typeAhead() : undefined;
-  const saved = same || (await s.save(r.line, rule, seen));
-  end?.();
-  if (saved) touch(r.line.id, column.value);
-  if (saved || stale.value) editing.value = false;
-  const from = column.value;
-  if (saved) sideways(go);
-  await nextTick();
-  if (saved && column.value !== from) edit(r.key, column.value);
-  else typedAhead();
-}
-
 /** Whether the row of an edit that came too late is there to show both versions. */
 const staleShown = computed(
   () => face.value === "stack" && rows.value.some((r) => r.key === `l${stale.value?.current.id}`),
@@ -216,12 +161,6 @@ function nextFinding() {
   const order = [...all.slice(i + 1), ...all.slice(0, i + 1)];
   const next = order.find((r) => "findings" in r && worst(r.findings));
   if (next) selection.only(next.key);
-}
-
-function sideways(by: number) {
-  const all = columns.columns.value;
-  const i = all.indexOf(column.value) + by;
-  column.value = all[Math.max(0, Math.min(all.length - 1, i))] ?? "name";
 }
 
 function setFace(to: "grid" | "stack") {
@@ -290,8 +229,8 @@ useStackKeys(
       g: () => kind.value === "firewall" && setFace(face.value === "grid" ? "stack" : "grid"),
       k: askSkeleton,
       m: () => (moving.value = editable(ruleRow.value) && ruleRow.value?.line.position !== ""),
-      ArrowRight: () => sideways(1),
-      ArrowLeft: () => sideways(-1),
+      ArrowRight: () => cells.sideways(1),
+      ArrowLeft: () => cells.sideways(-1),
       Home: () => selection.step(-1e9),
       End: () => selection.step(1e9),
     },
@@ -474,9 +413,9 @@ onUnmounted(() => {
         :zones="zones"
         :checked="s.checked.value !== undefined"
         :floor="stack.floor"
-        @select="select"
+        @select="cells.select"
         @edit="edit"
-        @keep="keep"
+        @keep="cells.keep"
         @leave="editing = false"
         @mine="saveMine"
         @theirs="leaveTheirs"

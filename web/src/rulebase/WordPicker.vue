@@ -6,17 +6,22 @@ import { typedAhead } from "./ahead";
 const props = defineProps<{ title: string; words: string[]; word: string; actions?: boolean }>();
 const emit = defineEmits<{ keep: [word: string, go: number]; leave: [] }>();
 
-const ahead = typedAhead().toLowerCase();
+const ahead = typedAhead();
+const wanted = ahead.typed.toLowerCase();
 const marked = ref(
   Math.max(
     0,
-    ahead ? props.words.findIndex((w) => w.startsWith(ahead)) : props.words.indexOf(props.word),
+    wanted ? props.words.findIndex((w) => w.startsWith(wanted)) : props.words.indexOf(props.word),
   ),
 );
 const list = ref<HTMLElement>();
-onMounted(() => void nextTick(() => list.value?.focus()));
-
 const choose = (word = props.word, go = 0) => emit("keep", word, go);
+
+onMounted(async () => {
+  await nextTick();
+  list.value?.focus();
+  if (ahead.tab) choose(props.words[marked.value], 1);
+});
 
 function key(e: KeyboardEvent) {
   const first = props.words.findIndex((w) => w.startsWith(e.key.toLowerCase()));

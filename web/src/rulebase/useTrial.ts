@@ -4,8 +4,8 @@ import { type Consequences, Refused } from "../api/client";
 const PAUSE = 250;
 
 /** Asks what an edit would do a moment after the last call, and keeps the last answer only. */
-export function useTrial() {
-  const found = shallowRef<Consequences>();
+export function useTrial<T = Consequences>() {
+  const found = shallowRef<T>();
   const waiting = ref(false);
   const trouble = ref("");
   let turn = 0;
@@ -19,14 +19,14 @@ export function useTrial() {
     trouble.value = "";
   }
 
-  function ask(work: () => Promise<Consequences>, pause = PAUSE) {
+  function ask(work: () => Promise<T>, pause = PAUSE) {
     const mine = ++turn;
     window.clearTimeout(timer);
     waiting.value = true;
     timer = window.setTimeout(() => void run(work, mine), pause);
   }
 
-  async function run(work: () => Promise<Consequences>, mine: number) {
+  async function run(work: () => Promise<T>, mine: number) {
     try {
       const answer = await work();
       if (mine !== turn) return;

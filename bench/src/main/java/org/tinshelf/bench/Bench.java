@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.NoSuchElementException;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
@@ -32,7 +33,7 @@ public final class Bench {
   /** So many that the rare edits that touch most of a rulebase are among them. */
   private static final int WARM_EDITS = 1_000;
 
-  private static final int EDIT_RUNS = 3;
+  private static final int EDIT_RUNS = 5;
 
   private final List<String[]> table = new ArrayList<>();
 
@@ -41,10 +42,16 @@ public final class Bench {
   /**
    * Runs and prints.
    *
-   * @param arguments {@code --quick} for smaller sizes and fewer rounds
+   * @param arguments {@code --quick} for smaller sizes and fewer rounds; names of families for
+   *     those alone
    */
   public static void main(String[] arguments) throws RunnerException {
-    boolean quick = List.of(arguments).contains("--quick");
+    List<String> names = new ArrayList<>(List.of(arguments));
+    boolean quick = names.remove("--quick");
+    for (String name : names) {
+      Works.family(name);
+    }
+    Predicate<Family> wanted = f -> names.isEmpty() || names.contains(f.name());
     System.out.println("seed " + Works.SEED + ", heap " + HEAP + ", times are medians");
     for (Family f : Family.realistic()) {
       System.out.println(f.name() + ": " + f.statistics());
@@ -52,12 +59,12 @@ public final class Bench {
     for (Family f : Family.hostile()) {
       System.out.println(f.name() + ": " + f.statistics());
     }
-    new Bench().run(quick);
+    new Bench().run(quick, wanted);
   }
 
-  private void run(boolean quick) throws RunnerException {
+  private void run(boolean quick, Predicate<Family> wanted) throws RunnerException {
     int large = quick ? 2_000 : 10_000;
-    for (Family f : Family.realistic()) {
+    for (Family f : Family.realistic().stream().filter(wanted).toList()) {
       String name = f.name();
       double small = time("check", name, 1_000, 12, 9);
       double check = time("check", name, large, 8, 7);
@@ -100,7 +107,7 @@ public final class Bench {
             "near 1");
       }
     }
-    for (Family f : Family.hostile()) {
+    for (Family f : Family.hostile().stream().filter(wanted).toList()) {
       int rules = hostileRules(f.name());
       row(f.name(), rules, "full check", ms(time("check", f.name(), rules, 1, 3)), "");
       row(f.name(), rules, "rules not decided", "" + undecided(stack(f, rules)), "0");

@@ -63,7 +63,7 @@ public class Works {
     return Stream.concat(Family.realistic().stream(), Family.hostile().stream())
         .filter(f -> f.name().equals(name))
         .findFirst()
-        .orElseThrow();
+        .orElseThrow(() -> new IllegalArgumentException("no family is called “" + name + "”"));
   }
 
   static Stack stack(Stacks stacks, Estate estate) {

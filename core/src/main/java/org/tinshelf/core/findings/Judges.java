@@ -8,6 +8,7 @@ import org.tinshelf.core.space.Remainder;
 final class Judges {
 
   private final Reading reading;
+  private final Measures measures;
   private final DeadRules deadRules;
   private final Conflicts conflicts;
   private final Width width;
@@ -18,6 +19,7 @@ final class Judges {
 
   Judges(Reading reading, boolean exceptions) {
     this.reading = reading;
+    measures = new Measures(reading);
     deadRules = new DeadRules(reading);
     conflicts = new Conflicts(reading, exceptions);
     width = new Width(reading);
@@ -31,7 +33,7 @@ final class Judges {
   Said fresh() {
     List<Row> rows = reading.rows();
     List<Row> deciding = rows.stream().filter(Row::decides).toList();
-    reading.measureAll(deciding);
+    measures.measureAll(deciding);
     reading.each(rows, this::judge);
     fromBelow.judgeAll(deciding);
     reading.each(rows, merging::judge);
@@ -121,6 +123,10 @@ final class Judges {
     row.written = new ArrayList<>(2);
     row.said();
     new Housekeeping(reading.stack()).judge(row, row.written::add);
+  }
+
+  Measures measures() {
+    return measures;
   }
 
   FromBelow fromBelow() {

@@ -27,6 +27,7 @@ public final class Recheck {
 
   private final boolean exceptions;
   private Reading reading;
+  private Gains gains;
   private Judges judges;
   private Said said;
   private Check check;
@@ -53,6 +54,7 @@ public final class Recheck {
 
   private Check afresh(Stack stack) {
     reading = new Reading(stack);
+    gains = new Gains(reading);
     judges = new Judges(reading, exceptions);
     said = judges.fresh();
     check = said.check();
@@ -113,7 +115,7 @@ public final class Recheck {
     reading.become(next, rows);
     for (Row row : come) {
       if (row.decides()) {
-        reading.measure(row);
+        judges.measures().measure(row);
       }
       touch(row, -1, below, touched);
       reading.add(row);
@@ -156,14 +158,15 @@ public final class Recheck {
       }
     }
     if (!lower.isEmpty()) {
-      reading.gain(lower, row, sign);
+      gains.gain(lower, row, sign);
     }
   }
 
   /** Judges what is touched; the rows about which something else may be said now. */
   private RowSet judge(Touched touched, List<Row> gone, List<Row> come) {
     List<Row> below = touched.below.rows();
-    reading.each(below.stream().filter(Row::decides).toList(), row -> reading.settle(row, come));
+    reading.each(
+        below.stream().filter(Row::decides).toList(), row -> judges.measures().settle(row, come));
     RowSet again = new RowSet();
     again.addAll(below);
     for (Row row : below) {

@@ -25,7 +25,7 @@ class ReadingTest {
 
   private static Reading measured(long seed) {
     Reading reading = new Reading(stack(seed));
-    reading.rows().stream().filter(Row::decides).forEach(reading::measure);
+    reading.rows().stream().filter(Row::decides).forEach(new Measures(reading)::measure);
     return reading;
   }
 

@@ -152,6 +152,12 @@ class LibraryController {
         who, kind, documents, added.group().id(), added.group().version(), added.group().members());
   }
 
+  /** What would be wrong with objects were they added; their places as when they are. */
+  @PostMapping("/api/objects/trial")
+  List<Problem> tryObjects(@Valid @RequestBody NewObjects added) {
+    return editing.trial(kind(added.kind()), added.objects().stream().map(this::node).toList());
+  }
+
   @PutMapping("/api/objects/{id}")
   ObjectView change(
       @PathVariable long id,

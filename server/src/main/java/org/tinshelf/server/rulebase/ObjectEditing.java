@@ -1,13 +1,19 @@
 package org.tinshelf.server.rulebase;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.tinshelf.exchange.document.BadDocumentException;
+import org.tinshelf.exchange.document.DocumentReader;
 import org.tinshelf.exchange.document.Problem;
 import org.tinshelf.server.accounts.SignedIn;
 import org.tinshelf.server.estate.EstateStore;
@@ -21,6 +27,7 @@ import org.tinshelf.server.objects.ObjectView;
 import org.tinshelf.server.objects.Objects;
 import org.tinshelf.server.problems.Refusal;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
@@ -68,22 +75,51 @@ public class ObjectEditing implements Subject {
     turns.take();
     List<ObjectRecord> added = new ArrayList<>();
     List<ObjectRecord> before = objects.findAll();
+    List<Problem> unfit = names(kind, before, documents);
+    if (!unfit.isEmpty()) {
+      throw Refusal.unsound(unfit);
+    }
     int first = (int) before.stream().filter(o -> o.kind() == kind && !o.removed()).count();
     int seat = before.stream().mapToInt(ObjectRecord::seat).max().orElse(-1);
     for (int i = 0; i < documents.size(); i++) {
-      String name = name(documents.get(i), i);
-      free(kind, name, Optional.empty(), i);
-      added.add(objects.saveAndFlush(new ObjectRecord(kind, name, ++seat)));
+      added.add(objects.save(new ObjectRecord(kind, name(documents.get(i), i), ++seat)));
     }
+    objects.flush();
     Identities identities = store.identities();
     for (int i = 0; i < added.size(); i++) {
       ObjectRecord object = added.get(i);
       object.says(object.name(), stored(identities, kind, documents.get(i)));
-      objects.saveAndFlush(object);
+    }
+    objects.flush();
+    for (ObjectRecord object : added) {
       record(by, "add", object, Optional.empty(), Optional.of(ObjectState.of(object)));
     }
     sound(kind, first);
     return added.stream().map(o -> view(identities, o)).toList();
+  }
+
+  /**
+   * What would be wrong with objects were they added now; nothing is saved.
+   *
+   * @param documents as they stand in a policy document
+   * @return with places that begin with the object's number among them, from 0
+   */
+  @Transactional(readOnly = true)
+  public List<Problem> trial(ObjectKind kind, List<ObjectNode> documents) {
+    List<Problem> out = new ArrayList<>(names(kind, objects.findAll(), documents));
+    Set<String> told = out.stream().map(Problem::pointer).collect(Collectors.toSet());
+    ObjectNode document = store.document();
+    ArrayNode list = document.withArray("/" + kind.key());
+    int first = list.size();
+    documents.forEach(list::add);
+    try {
+      DocumentReader.read(document);
+    } catch (BadDocumentException e) {
+      places(e, "^/" + kind.key() + "/(\\d+)", first).stream()
+          .filter(p -> !told.contains(p.pointer()))
+          .forEach(out::add);
+    }
+    return out;
   }
 
   /**
@@ -122,7 +158,7 @@ public class ObjectEditing implements Subject {
     ObjectRecord object = current(id, version);
     ObjectState before = ObjectState.of(object);
     String name = name(document, -1);
-    free(object.kind(), name, Optional.of(id), -1);
+    free(object.kind(), name, Optional.of(id));
     rename(object.kind(), object.name(), name);
     object.says(name, stored(store.identities(), object.kind(), document));
     ObjectState after = ObjectState.of(object);
@@ -170,7 +206,7 @@ public class ObjectEditing implements Subject {
     ObjectRecord object = object(id);
     if (state.isPresent()) {
       ObjectState was = json.readValue(state.get(), ObjectState.class);
-      free(object.kind(), was.name(), Optional.of(id), -1);
+      free(object.kind(), was.name(), Optional.of(id));
       if (!object.removed()) {
         rename(object.kind(), object.name(), was.name());
       }
@@ -232,27 +268,56 @@ public class ObjectEditing implements Subject {
   }
 
   private static String name(ObjectNode document, int index) {
-    String name = document.path("name").asString("").strip();
+    String name = nameOf(document);
     if (name.isEmpty()) {
-      throw Refusal.unsound(
-          List.of(new Problem(at(index) + "/name", "the name is missing", "give it one")));
+      throw Refusal.unsound(List.of(nameless(index)));
     }
     return name;
   }
 
-  private void free(ObjectKind kind, String name, Optional<Long> own, int index) {
+  private static String nameOf(ObjectNode document) {
+    return document.path("name").asString("").strip();
+  }
+
+  private static Problem nameless(int index) {
+    return new Problem(at(index) + "/name", "the name is missing", "give it one");
+  }
+
+  private static Problem taken(ObjectKind kind, String name, int index) {
+    return new Problem(
+        at(index) + "/name",
+        "there is a " + kind.word() + " “" + name + "” already",
+        "choose another name, or change that one");
+  }
+
+  /** What is wrong with the names of objects that are to come. */
+  private static List<Problem> names(
+      ObjectKind kind, List<ObjectRecord> there, List<ObjectNode> documents) {
+    Map<String, String> known = new HashMap<>();
+    there.stream()
+        .filter(o -> o.kind() == kind)
+        .forEach(o -> known.put(o.name().toLowerCase(Locale.ROOT), o.name()));
+    List<Problem> out = new ArrayList<>();
+    for (int i = 0; i < documents.size(); i++) {
+      String name = nameOf(documents.get(i));
+      String other = known.putIfAbsent(name.toLowerCase(Locale.ROOT), name);
+      if (name.isEmpty()) {
+        out.add(nameless(i));
+      } else if (other != null) {
+        out.add(taken(kind, other, i));
+      }
+    }
+    return out;
+  }
+
+  private void free(ObjectKind kind, String name, Optional<Long> own) {
     Optional<ObjectRecord> other =
         objects.findAll().stream()
             .filter(o -> o.kind() == kind && o.name().equalsIgnoreCase(name))
             .filter(o -> !own.equals(Optional.of(o.id())))
             .findFirst();
     if (other.isPresent()) {
-      throw Refusal.unsound(
-          List.of(
-              new Problem(
-                  at(index) + "/name",
-                  "there is a " + kind.word() + " “" + name + "” already",
-                  "choose another name, or change that one")));
+      throw Refusal.unsound(List.of(taken(kind, other.get().name(), -1)));
     }
   }
 
@@ -293,15 +358,18 @@ public class ObjectEditing implements Subject {
   }
 
   private void sound(String pointer, int first) {
-    Pattern object = Pattern.compile(pointer);
     try {
       working.afterEdit();
     } catch (BadDocumentException e) {
-      throw Refusal.unsound(
-          e.problems().stream()
-              .map(p -> new Problem(own(object, p.pointer(), first), p.wrong(), p.right()))
-              .toList());
+      throw Refusal.unsound(places(e, pointer, first));
     }
+  }
+
+  private static List<Problem> places(BadDocumentException e, String pointer, int first) {
+    Pattern object = Pattern.compile(pointer);
+    return e.problems().stream()
+        .map(p -> new Problem(own(object, p.pointer(), first), p.wrong(), p.right()))
+        .toList();
   }
 
   private static String own(Pattern object, String pointer, int first) {

@@ -85,6 +85,28 @@ class ObjectsTest {
     assertEquals("spares", spare.get("uses").get(0).get("name").asString());
   }
 
+  @Test
+  void whatIsWrongWithAListIsToldOfAllItsLinesBeforeAnythingIsMade() {
+    String list =
+        body(
+            "address",
+            "{'name':'ticket-WEB','host':'198.51.100.70'}",
+            "{'name':'mast','host':'10.99.1.300'}",
+            "{'name':'buoy','host':'198.51.100.71'}",
+            "{'name':'Buoy','host':'198.51.100.72'}",
+            "{'name':'','host':'198.51.100.73'}",
+            "{'name':'pier','network':'198.51.100.74/29'}");
+    List<String> places = new ArrayList<>();
+    JsonNode told = client.post("/api/objects/trial", list).expect(200).json();
+    told.forEach(p -> places.add(p.get("pointer").asString()));
+    assertEquals(List.of("/0/name", "/3/name", "/4/name", "/1/host", "/5/network"), places);
+    assertTrue(told.get(0).get("wrong").asString().contains("“ticket-web” already"));
+    assertTrue(told.get(4).get("right").asString().contains("198.51.100.72/29"));
+    assertEquals(0, client.get("/api/draft").json().size());
+    JsonNode refused = client.post("/api/objects", list).expect(422).json();
+    assertEquals(3, refused.get("problems").size());
+  }
+
   private int used(long id) {
     for (JsonNode one : client.get("/api/objects/used").expect(200).json()) {
       if (one.get("id").asLong() == id) {

@@ -89,6 +89,29 @@ class QueriesTest {
   }
 
   @Test
+  void aPastedListTakesTwoInsertsForEachObjectAndNoLookAtAllOthers() {
+    long few = statements(paste("few", 2));
+    long many = statements(paste("many", 12));
+    assertTrue(many - few <= 10 * 4, many - few + " statements for 10 more");
+  }
+
+  private Runnable paste(String name, int count) {
+    int[] turn = {0};
+    return () -> {
+      StringBuilder objects = new StringBuilder();
+      turn[0]++;
+      for (int i = 0; i < count; i++) {
+        String label = name + "-" + turn[0] + "-" + i;
+        objects.append(i == 0 ? "" : ",");
+        objects.append("{\"name\":\"" + label + "\",\"host\":\"198.51.100." + i + "\"}");
+      }
+      client
+          .post("/api/objects", "{\"kind\":\"address\",\"objects\":[" + objects + "]}")
+          .expect(201);
+    };
+  }
+
+  @Test
   void aMoveChangesOneRow() {
     Map<Long, Long> before = versions();
     JsonNode shelf = own("headland-fw");
