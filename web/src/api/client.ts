@@ -40,6 +40,7 @@ export type Other = Schemas["Other"];
 export type BayBody = Schemas["BayBody"];
 export type FirewallBody = Schemas["FirewallBody"];
 export type EstateBody = Schemas["EstateBody"];
+export type EstateCard = Schemas["EstateCard"];
 
 /** One thing wrong with what was sent: where, what, and what would be right. */
 export interface Problem {

@@ -2,7 +2,7 @@
 import { ElInput } from "element-plus";
 import { ref, watch } from "vue";
 
-/** Addresses as one line of text, with commas or blanks between them. */
+/** Addresses with commas, blanks or new lines between them. */
 const all = defineModel<string[]>({ required: true });
 
 const read = (line: string) => line.split(/[\s,;]+/).filter(Boolean);
@@ -21,5 +21,11 @@ watch(text, (line) => {
 </script>
 
 <template>
-  <ElInput v-model="text" class="fixed" />
+  <ElInput
+    v-model="text"
+    class="fixed"
+    type="textarea"
+    resize="none"
+    :autosize="{ minRows: 1, maxRows: 6 }"
+  />
 </template>

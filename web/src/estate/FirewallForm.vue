@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElCheckbox, ElInput, ElOption, ElSelect, type InputInstance } from "element-plus";
-import { computed, onMounted, ref } from "vue";
+import { computed, nextTick, onMounted, ref } from "vue";
 import { answer, type Estate, type FirewallBody, http } from "../api/client";
 import AddressList from "./AddressList.vue";
 import FloorField from "./FloorField.vue";
@@ -58,15 +58,34 @@ const zones = computed(() => objects.value.filter((o) => o.kind === "zone"));
 const timeZones = Intl.supportedValuesOf("timeZone");
 if (!timeZones.includes("UTC")) timeZones.unshift("UTC");
 
-function addInterface(transparent: boolean) {
+/** What was added is typed next. */
+async function typeIn(field: string) {
+  await nextTick();
+  const input = document.querySelector<HTMLInputElement>(`input[aria-label="${field}"]`);
+  input?.focus();
+  input?.select();
+}
+
+function add(transparent: boolean) {
   const n = body.value.interfaces.length;
   body.value.interfaces.push({ name: `eth${n}`, zone: "", addresses: [], transparent });
 }
 
+function addInterface() {
+  add(false);
+  void typeIn(`Name of interface ${body.value.interfaces.length}`);
+}
+
 /** Two interfaces without addresses that pass everything from one to the other. */
 function addPair() {
-  addInterface(true);
-  addInterface(true);
+  add(true);
+  add(true);
+  void typeIn(`Name of interface ${body.value.interfaces.length - 1}`);
+}
+
+function addRoute() {
+  body.value.routes.push({ to: "", via: "" });
+  void typeIn(`Route ${body.value.routes.length} to`);
 }
 
 const first = ref<InputInstance>();
@@ -122,7 +141,7 @@ onMounted(() => {
       </label>
       <label
         >Time zone
-        <ElSelect v-model="body.timeZone" filterable aria-label="Time zone">
+        <ElSelect v-model="body.timeZone" filterable default-first-option aria-label="Time zone">
           <ElOption v-for="z in timeZones" :key="z" :value="z" :label="z" />
         </ElSelect>
       </label>
@@ -160,6 +179,7 @@ onMounted(() => {
               <ElSelect
                 v-model="one.zone"
                 filterable
+                default-first-option
                 :empty-values="[null, undefined]"
                 :aria-label="`Zone of interface ${i + 1}`"
               >
@@ -176,7 +196,7 @@ onMounted(() => {
               <AddressList
                 v-model="one.addresses"
                 :disabled="one.transparent"
-                placeholder="10.72.16.1/20"
+                :placeholder="one.transparent ? 'none' : '10.72.16.1/20'"
                 :aria-label="`Addresses of interface ${i + 1}`"
               />
             </td>
@@ -204,7 +224,7 @@ onMounted(() => {
         that is not placed match nothing here.
       </p>
       <p class="acts">
-        <button type="button" class="button" @click="addInterface(false)">Add an interface</button>
+        <button type="button" class="button" @click="addInterface">Add an interface</button>
         <button type="button" class="button" @click="addPair">Add a transparent pair</button>
       </p>
     </fieldset>
@@ -240,9 +260,7 @@ onMounted(() => {
         </tbody>
       </table>
       <p class="acts">
-        <button type="button" class="button" @click="body.routes.push({ to: '', via: '' })">
-          Add a route
-        </button>
+        <button type="button" class="button" @click="addRoute">Add a route</button>
       </p>
     </fieldset>
     <fieldset>

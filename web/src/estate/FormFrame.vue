@@ -20,7 +20,11 @@ defineEmits<{ keep: []; leave: []; remove: [] }>();
 </script>
 
 <template>
-  <form class="form" @submit.prevent="$emit('keep')" @keydown.ctrl.enter.prevent="$emit('keep')">
+  <form
+    class="form"
+    @submit.prevent="$emit('keep')"
+    @keydown.ctrl.enter.capture.prevent.stop="$emit('keep')"
+  >
     <div class="fields">
       <header>
         <h1>{{ title }}</h1>

@@ -109,6 +109,8 @@ const sent = () => document.value as Record<string, Record<string, never>>;
 async function attempt(work: () => Promise<number | undefined>) {
   if (busy.value) return;
   busy.value = true;
+  window.clearTimeout(timer);
+  asked++;
   problems.value = [];
   trouble.value = "";
   try {

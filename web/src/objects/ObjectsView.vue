@@ -213,8 +213,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
           <button class="button" @click="query = ''">Show all</button>
         </p>
         <p v-else-if="found.length === 0" class="soft tell">
-          There is no {{ kind.one }} yet. Rules can also take addresses and ports as they are; an
-          object gives them one name and one place to change.
+          There is no {{ kind.one }} yet. {{ kind.purpose }}
         </p>
       </div>
     </section>

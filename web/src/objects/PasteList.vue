@@ -195,15 +195,20 @@ async function add() {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.line" :class="{ out: !r.taken }">
-          <td>{{ r.document?.name ?? "–" }}</td>
-          <td class="fixed">{{ r.value }}</td>
-          <td v-if="r.fault" class="trouble">{{ r.fault }}</td>
-          <td v-else-if="r.twin">
-            {{ r.taken ? "made, though " : "" }}“{{ r.twin }}” holds the same
-          </td>
-          <td v-else>made</td>
-        </tr>
+        <template v-for="r in rows" :key="r.line">
+          <tr :class="{ out: !r.taken, faulty: r.fault }">
+            <td>{{ r.document?.name ?? "–" }}</td>
+            <td class="fixed">{{ r.value }}</td>
+            <td v-if="r.fault">left out</td>
+            <td v-else-if="r.twin">
+              {{ r.taken ? "made, though " : "" }}“{{ r.twin }}” holds the same
+            </td>
+            <td v-else>made</td>
+          </tr>
+          <tr v-if="r.fault">
+            <td colspan="3" class="trouble">{{ r.fault }}</td>
+          </tr>
+        </template>
       </tbody>
     </table>
     <label class="twins"
@@ -265,6 +270,9 @@ p {
 table {
   border-collapse: collapse;
 }
+td:first-child {
+  min-width: 90px;
+}
 th {
   text-align: left;
   font-weight: 400;
@@ -279,6 +287,13 @@ td {
 }
 td.fixed {
   white-space: nowrap;
+}
+.faulty td {
+  border-bottom: 0;
+}
+td.trouble {
+  padding-top: 0;
+  font-size: var(--t-small);
 }
 .out td {
   color: var(--ink-soft);

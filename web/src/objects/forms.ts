@@ -27,6 +27,8 @@ export interface Kind {
   kind: string;
   title: string;
   one: string;
+  /** What it is good for, in a sentence. */
+  purpose: string;
   forms: [Form, ...Form[]];
 }
 
@@ -50,6 +52,8 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "address",
     title: "Addresses",
     one: "address",
+    purpose:
+      "Rules can also take addresses as they are; an object gives them one name and one place to change.",
     forms: [
       {
         name: "host",
@@ -118,6 +122,8 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "service",
     title: "Services",
     one: "service",
+    purpose:
+      "Rules can also take ports as they are, such as tcp/443; an object gives them one name and one place to change.",
     forms: [
       {
         name: "service",
@@ -149,6 +155,7 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "application",
     title: "Applications",
     one: "application",
+    purpose: "An application is what traffic is, whatever port it takes.",
     forms: [
       {
         name: "application",
@@ -174,6 +181,7 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "user",
     title: "Users",
     one: "user group",
+    purpose: "A rule can be meant for some people only; a group names them.",
     forms: [
       {
         name: "group",
@@ -186,6 +194,7 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "schedule",
     title: "Schedules",
     one: "schedule",
+    purpose: "A rule can hold at some times only; a schedule says at which.",
     forms: [
       {
         name: "weekly",
@@ -217,6 +226,7 @@ export const KINDS: [Kind, ...Kind[]] = [
     kind: "zone",
     title: "Zones",
     one: "zone",
+    purpose: "A zone is a part of the network that rules name; interfaces place it on firewalls.",
     forms: [
       {
         name: "zone",

@@ -44,9 +44,13 @@ function pairText(pair: string[]): string {
     <p v-else-if="waiting && !found" class="soft">Working out what it does …</p>
     <p v-else-if="quiet" class="calm"><b>No packet is treated otherwise</b> on any firewall.</p>
     <template v-else-if="found">
-      <p class="sum">
-        <b>{{ counted(found.effects.length, "firewall", "firewalls") }}</b>
-        {{ found.effects.length === 1 ? "treats" : "treat" }} traffic otherwise<template
+      <p v-if="found.effects.length > 0 || found.untouched > 0" class="sum">
+        <b>{{
+          found.effects.length === 0
+            ? "No other firewall"
+            : counted(found.effects.length, "firewall", "firewalls")
+        }}</b>
+        {{ found.effects.length < 2 ? "treats" : "treat" }} traffic otherwise<template
           v-if="pairs.closed"
         >
           · <b>{{ counted(pairs.closed, "zone pair", "zone pairs") }}</b> become blocked</template

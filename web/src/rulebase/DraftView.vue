@@ -5,6 +5,7 @@ import { answer, type Change, http, type Revision } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import ConsequencesPanel from "./ConsequencesPanel.vue";
 import { fieldChanges } from "./fields";
+import { type Outcome, outcomes } from "./outcome";
 import { sentence } from "./sentence";
 import { useTrial } from "./useTrial";
 
@@ -51,9 +52,11 @@ async function attempt(work: () => Promise<void>) {
   }
 }
 
-const undo = (change: number) =>
+/** Undoes changes that build on each other, the newest first. */
+const undo = (changes: number[]) =>
   attempt(async () => {
-    await answer(http.POST("/api/draft/{change}/undo", { params: { path: { change } } }));
+    for (const change of [...changes].reverse())
+      await answer(http.POST("/api/draft/{change}/undo", { params: { path: { change } } }));
   });
 
 const seal = () =>
@@ -69,12 +72,18 @@ async function load() {
   revisions.value = await answer(http.GET("/api/revisions"));
 }
 
-/** By person and place. */
-const groupedBy = ref<"time" | "person" | "place">("time");
+/** By person and place; or what all changes of one thing come to. */
+const WAYS = ["time", "person", "place", "outcome"] as const;
+const groupedBy = ref<(typeof WAYS)[number]>("time");
+const single = (c: Change): Outcome => ({ ...c, made: [c.id], moved: false });
+const shown = computed(() =>
+  groupedBy.value === "outcome" ? outcomes(draft.value) : newestFirst.value.map(single),
+);
 const groups = computed(() => {
-  const out = new Map<string, Change[]>();
-  for (const c of newestFirst.value) {
-    const key = groupedBy.value === "person" ? c.who : groupedBy.value === "place" ? c.where : "";
+  const by = groupedBy.value;
+  const out = new Map<string, Outcome[]>();
+  for (const c of shown.value) {
+    const key = by === "person" ? c.who : by === "time" ? "" : c.where;
     out.set(key, [...(out.get(key) ?? []), c]);
   }
   return [...out].map(([title, changes]) => ({ title, changes }));
@@ -116,7 +125,7 @@ onUnmounted(() => window.removeEventListener("keydown", key));
       <p v-else class="by">
         {{ draft.length === 1 ? "1 change" : `${draft.length} changes` }}, shown by
         <button
-          v-for="g in ['time', 'person', 'place'] as const"
+          v-for="g in WAYS"
           :key="g"
           class="button"
           :aria-pressed="groupedBy === g"
@@ -128,12 +137,19 @@ onUnmounted(() => window.removeEventListener("keydown", key));
         <button class="button" @click="back">Undo my last <kbd>Ctrl+Z</kbd></button>
         <button class="button" @click="forth">Do again <kbd>Ctrl+Y</kbd></button>
       </p>
+      <p v-if="groupedBy === 'outcome' && draft.length > 0" class="soft">
+        {{
+          shown.length === 0
+            ? "All of it comes to nothing: everything is as it was."
+            : `What came and went again is left out; ${shown.length === 1 ? "one thing is" : `${shown.length} things are`} other than in revision ${revisions[0]?.number ?? "0"}.`
+        }}
+      </p>
       <template v-for="g in groups" :key="g.title">
         <h2 v-if="g.title">{{ g.title }}</h2>
         <ol>
           <li v-for="c in g.changes" :key="c.id">
             <div class="what">
-              <b>{{ c.name }}</b> {{ WORDS[c.kind] }}
+              <b>{{ c.name }}</b> {{ WORDS[c.kind] }}{{ c.moved ? " and moved" : "" }}
               <span class="soft fixed">{{ c.where }}</span>
               <span class="grow" />
               <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
@@ -141,21 +157,22 @@ onUnmounted(() => window.removeEventListener("keydown", key));
                 class="button"
                 :disabled="!c.undoable || busy"
                 :title="c.undoable ? '' : 'A later change builds on it; undo that first'"
-                @click="undo(c.id)"
+                @click="undo(c.made)"
               >
-                Undo
+                {{ c.made.length > 1 ? `Undo all ${c.made.length}` : "Undo" }}
               </button>
             </div>
             <template v-if="c.about !== 'line'">
               <p v-if="c.was" class="gone">{{ c.was }}</p>
-              <p v-if="c.is">{{ c.is }}</p>
+              <p v-if="c.is && c.is !== c.name">{{ c.is }}</p>
             </template>
             <p v-else-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
             <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
             <p v-else-if="c.kind === 'move'">
               From {{ place(c.followed) }} to {{ place(c.follows) }}.
             </p>
-            <table v-else>
+            <p v-if="c.moved">From {{ place(c.followed) }} to {{ place(c.follows) }}.</p>
+            <table v-if="c.about === 'line' && c.kind === 'change'">
               <thead class="visually-hidden">
                 <tr>
                   <th>field</th>

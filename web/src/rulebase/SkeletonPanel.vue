@@ -1,6 +1,13 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from "vue";
-import { answer, http, type LibraryObject, type LineEdit, type Shelf } from "../api/client";
+import { computed, nextTick, onMounted, ref } from "vue";
+import {
+  answer,
+  type EstateCard,
+  http,
+  type LibraryObject,
+  type LineEdit,
+  type Shelf,
+} from "../api/client";
 import { choicesOf } from "../objects/choices";
 import { person } from "../accounts/session";
 import { skeleton } from "./bulk";
@@ -54,7 +61,45 @@ function keep(names: string[]) {
   if (picking.value === "addresses") addresses.value = names;
   if (picking.value === "services") services.value = names;
   if (picking.value === "noise") noise.value = names;
+  void leave();
+}
+
+/** The keyboard is where it was before the picker opened. */
+async function leave() {
+  const key = picking.value;
   picking.value = undefined;
+  await nextTick();
+  panel.value?.querySelector<HTMLElement>(`[data-blank="${key}"]`)?.focus();
+}
+
+/** Whether the estate is told too that it is managed from there. */
+const tells = ref(true);
+const estate = ref<EstateCard>();
+const strange = computed(() =>
+  addresses.value.some((a) => !estate.value?.estate.managementAddresses.includes(a)),
+);
+const trouble = ref("");
+
+async function lay() {
+  trouble.value = "";
+  try {
+    if (estate.value && strange.value && tells.value) {
+      const managementAddresses = [
+        ...new Set([...estate.value.estate.managementAddresses, ...addresses.value]),
+      ];
+      estate.value = await answer(
+        http.PUT("/api/estate/settings", {
+          body: {
+            edition: estate.value.edition,
+            estate: { ...estate.value.estate, managementAddresses },
+          },
+        }),
+      );
+    }
+    emit("lay", edits.value);
+  } catch (e) {
+    trouble.value = (e as Error).message;
+  }
 }
 
 function summary(e: LineEdit): string {
@@ -68,21 +113,23 @@ function summary(e: LineEdit): string {
     .join(" · ");
 }
 
+const panel = ref<HTMLElement>();
 const button = ref<HTMLButtonElement>();
 onMounted(async () => {
   button.value?.focus();
   const card = await answer(http.GET("/api/estate/settings")).catch(() => undefined);
+  estate.value = card;
   if (card) addresses.value = card.estate.managementAddresses;
 });
 </script>
 
 <template>
-  <section class="skeleton" aria-label="Lay a skeleton" @keydown.esc="emit('leave')">
+  <section ref="panel" class="skeleton" aria-label="Lay a skeleton" @keydown.esc="emit('leave')">
     <h2>A skeleton for {{ shelf.owner }}, {{ shelf.part }} shelf</h2>
     <div v-for="b in blanks" :key="b.key" class="blank">
       <span>{{ b.ask }}</span>
       <b>{{ b.names.join(", ") || b.none }}</b>
-      <button class="button" @click="picking = b.key">Choose</button>
+      <button class="button" :data-blank="b.key" @click="picking = b.key">Choose</button>
       <CellPicker
         v-if="picking === b.key"
         :title="b.kind"
@@ -91,9 +138,13 @@ onMounted(async () => {
         :kinds="[b.kind]"
         :any="b.none"
         @keep="keep"
-        @leave="picking = undefined"
+        @leave="leave"
       />
     </div>
+    <label v-if="estate && strange" class="tells"
+      ><input v-model="tells" type="checkbox" /> note with the estate that it is managed from there;
+      else this access is reported as open to strangers</label
+    >
     <ol>
       <li v-for="(e, i) in edits" :key="i" :class="{ line: e.divider }">
         <b>{{ e.rule?.name ?? e.divider }}</b> <span class="soft">{{ summary(e) }}</span>
@@ -102,8 +153,9 @@ onMounted(async () => {
     <p class="soft">
       They are ordinary rules in the draft: read them, change them, or undo them as one step.
     </p>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
     <div class="acts">
-      <button ref="button" class="button first" @click="emit('lay', edits)">Lay it</button>
+      <button ref="button" class="button first" @click="lay">Lay it</button>
       <button class="button" @click="emit('leave')">Leave the shelf empty</button>
     </div>
   </section>
@@ -134,6 +186,15 @@ ol {
 }
 p {
   margin: 0;
+}
+.tells {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
+.trouble {
+  color: var(--drop);
+  font-weight: 700;
 }
 .acts {
   display: flex;

@@ -23,15 +23,24 @@ onMounted(async () => {
   if (ahead.tab) choose(props.words[marked.value], 1);
 });
 
+/** What was typed of a word so far. */
+let begun = wanted;
+function begins(letter: string): number {
+  const find = (text: string) => props.words.findIndex((w) => w.startsWith(text));
+  begun = find(begun + letter) >= 0 ? begun + letter : letter;
+  return find(begun);
+}
+
 function key(e: KeyboardEvent) {
-  const first = props.words.findIndex((w) => w.startsWith(e.key.toLowerCase()));
+  const letter = e.key.length === 1 && e.key !== " " && !e.ctrlKey && !e.metaKey && !e.altKey;
+  const found = letter ? begins(e.key.toLowerCase()) : -1;
   if (e.key === "ArrowDown") marked.value = (marked.value + 1) % props.words.length;
   else if (e.key === "ArrowUp")
     marked.value = (marked.value + props.words.length - 1) % props.words.length;
   else if (e.key === "Enter" || e.key === " ") choose(props.words[marked.value], 0);
   else if (e.key === "Tab") choose(props.words[marked.value], e.shiftKey ? -1 : 1);
   else if (e.key === "Escape") emit("leave");
-  else if (first >= 0 && !e.ctrlKey) marked.value = first;
+  else if (letter) marked.value = found < 0 ? marked.value : found;
   else return;
   e.preventDefault();
   e.stopPropagation();

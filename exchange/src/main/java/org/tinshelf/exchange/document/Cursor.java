@@ -194,7 +194,10 @@ final class Cursor {
     return out;
   }
 
-  /** Reads text with a parser that says what is wrong in its exception. */
+  /**
+   * Reads text with a parser that says in its exception what is wrong, and after a semicolon what
+   * would be right where it knows that better.
+   */
   <T> Optional<T> parse(Function<String, T> parser, String right) {
     if (!node.isString()) {
       text();
@@ -203,11 +206,14 @@ final class Cursor {
     try {
       return Optional.of(parser.apply(node.asString().strip()));
     } catch (IllegalArgumentException | java.time.DateTimeException e) {
-      problem(
-          String.valueOf(e.getMessage()).toLowerCase(Locale.ROOT).startsWith("text ")
-              ? "'" + node.asString() + "' is not understood"
-              : e.getMessage(),
-          right);
+      String wrong = String.valueOf(e.getMessage());
+      int mend = wrong.indexOf("; ");
+      if (mend >= 0) {
+        problem(wrong.substring(0, mend), wrong.substring(mend + 2));
+      } else {
+        boolean bare = wrong.toLowerCase(Locale.ROOT).startsWith("text ");
+        problem(bare ? "'" + node.asString() + "' is not understood" : wrong, right);
+      }
       return Optional.empty();
     }
   }

@@ -196,7 +196,7 @@ class TreeController {
     FindingSettings s = estate.settings();
     EstateBody body =
         new EstateBody(
-            estate.name(),
+            estate.name().isBlank() ? rootName() : estate.name(),
             estate.managementAddresses(),
             s.owners(),
             s.expiringDays(),
@@ -205,6 +205,15 @@ class TreeController {
             s.prefix6(),
             s.ports());
     return new EstateCard(estates.findById((byte) 1).map(EstateRecord::edition).orElse(0L), body);
+  }
+
+  /** What an estate is called that nobody has named yet. */
+  private String rootName() {
+    return bays.there().stream()
+        .filter(b -> b.parentId().isEmpty())
+        .map(BayRecord::name)
+        .findFirst()
+        .orElse("");
   }
 
   @PutMapping("/api/estate/settings")

@@ -49,6 +49,7 @@ public class TreeWords {
     if (state.path("asks").isString()) {
       out.add("asks " + state.path("asks").asString());
     }
+    out.removeIf(String::isEmpty);
     return String.join(" · ", out);
   }
 

@@ -286,7 +286,7 @@ public class ObjectEditing implements Subject {
   private static Problem taken(ObjectKind kind, String name, int index) {
     return new Problem(
         at(index) + "/name",
-        "there is a " + kind.word() + " “" + name + "” already",
+        "the name “" + name + "” is taken by another " + kind.word(),
         "choose another name, or change that one");
   }
 

@@ -175,7 +175,11 @@ class ShelfReader {
       return marks;
     }
 
+    /** What a line that was there before the draft said then, if it was changed since. */
     private Optional<RuleBody> before(List<ChangeRecord> edits) {
+      if (edits.stream().anyMatch(c -> c.kind().equals("add"))) {
+        return Optional.empty();
+      }
       return edits.stream()
           .filter(c -> c.kind().equals("change"))
           .findFirst()

@@ -100,7 +100,7 @@ class ObjectsTest {
     JsonNode told = client.post("/api/objects/trial", list).expect(200).json();
     told.forEach(p -> places.add(p.get("pointer").asString()));
     assertEquals(List.of("/0/name", "/3/name", "/4/name", "/1/host", "/5/network"), places);
-    assertTrue(told.get(0).get("wrong").asString().contains("“ticket-web” already"));
+    assertTrue(told.get(0).get("wrong").asString().contains("“ticket-web” is taken"));
     assertTrue(told.get(4).get("right").asString().contains("198.51.100.72/29"));
     assertEquals(0, client.get("/api/draft").json().size());
     JsonNode refused = client.post("/api/objects", list).expect(422).json();
