@@ -36,6 +36,11 @@ function pairText(pair: string[]): string {
   const more = pair.length > FEW ? ` and ${pair.length - FEW} more` : "";
   return pair.slice(0, FEW).join(", ") + more;
 }
+/** Whose stack gets or loses shelves, for few firewalls by name. */
+const whose = (firewalls: string[]) =>
+  firewalls.length > 4
+    ? `${firewalls.slice(0, 3).join(", ")} and ${firewalls.length - 3} more`
+    : firewalls.join(", ");
 </script>
 
 <template>
@@ -82,6 +87,14 @@ function pairText(pair: string[]): string {
         </p>
       </details>
     </template>
+    <p v-for="r in found?.restacked" :key="r.firewalls.join()" class="restacked">
+      On the {{ r.firewalls.length === 1 ? "stack" : "stacks" }} of
+      <b :title="r.firewalls.join(', ')">{{ whose(r.firewalls) }}</b><template v-if="r.come.length">
+        come the shelves of {{ r.come.join(", ") }}</template
+      ><template v-if="r.come.length && r.gone.length"> and</template
+      ><template v-if="r.gone.length"> go those of {{ r.gone.join(", ") }}</template
+      >.
+    </p>
   </div>
 </template>
 

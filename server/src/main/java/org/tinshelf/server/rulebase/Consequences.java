@@ -26,9 +26,14 @@ import org.tinshelf.core.stack.Stacks;
  * @param effects of the others
  * @param come firewalls that are new
  * @param gone firewalls that are not there any more
+ * @param restacked firewalls on whose stacks shelves of bays come or go
  */
 public record Consequences(
-    int untouched, List<Effect> effects, List<String> come, List<String> gone) {
+    int untouched,
+    List<Effect> effects,
+    List<String> come,
+    List<String> gone,
+    List<Restacked> restacked) {
 
   /** Regions told in full; the rest is counted. */
   private static final int MOST_TOLD = 40;
@@ -75,12 +80,14 @@ public record Consequences(
     Stacks was = new Stacks(before);
     Stacks is = new Stacks(after);
     List<Effect> effects = new ArrayList<>();
+    Restacked.Collector restacked = new Restacked.Collector();
     int untouched = 0;
     for (Firewall firewall : after.firewalls()) {
       Firewall then = old.get(firewall.name());
       if (then == null) {
         continue;
       }
+      restacked.add(was, then, is, firewall);
       LocalDateTime moment =
           LocalDateTime.now(clock.withZone(firewall.timeZone())).truncatedTo(ChronoUnit.HOURS);
       Effect effect =
@@ -91,7 +98,8 @@ public record Consequences(
         effects.add(effect);
       }
     }
-    return new Consequences(untouched, effects, without(now, old), without(old, now));
+    return new Consequences(
+        untouched, effects, without(now, old), without(old, now), restacked.all());
   }
 
   private static Map<String, Firewall> byName(Estate estate) {

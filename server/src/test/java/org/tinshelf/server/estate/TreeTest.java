@@ -137,10 +137,24 @@ class TreeTest {
     JsonNode effect = would.at("/effects/0");
     assertEquals("gannet-fw", effect.get("firewall").asString());
     assertTrue(effect.get("allowed").asInt() + effect.get("blocked").asInt() > 0);
+    JsonNode restacked = would.at("/restacked/0");
+    assertEquals("gannet-fw", restacked.at("/firewalls/0").asString());
+    assertTrue(restacked.at("/gone/0").asString().startsWith("terminals ("), restacked.toString());
+    assertEquals(0, restacked.get("come").size(), "it hung below the root before");
     assertEquals(0, client.get("/api/draft").json().size(), "a trial leaves nothing");
     client.put(path, changed(card, "firewall", moved)).expect(200);
     JsonNode now = client.get("/api/draft/traffic").expect(200).json();
     assertEquals(would.get("effects"), now.get("effects"), "what was said is what comes");
+  }
+
+  @Test
+  void aBayThatIsOnlyCalledOtherwiseChangesNoStack() {
+    JsonNode card = client.get("/api/bays/" + bay("terminals")).json();
+    ObjectNode named = ((ObjectNode) card.get("bay")).put("name", "quays");
+    String path = "/api/bays/" + card.get("id") + "/trial";
+    JsonNode would = client.post(path, changed(card, "bay", named)).expect(200).json();
+    assertEquals(0, would.get("restacked").size());
+    assertEquals(0, would.get("effects").size());
   }
 
   @Test

@@ -186,7 +186,7 @@ class EditingTest {
             .expect(422);
     JsonNode problem = answer.json().get("problems").get(0);
     assertEquals("/source/0", problem.get("pointer").asString());
-    assertTrue(problem.get("wrong").asString().contains("write 10.0.0.0/24"));
+    assertEquals("write 10.0.0.0/24", problem.get("right").asString());
     assertEquals(0, client.get("/api/draft").json().size());
     change(line("museum ship"), "name", "\"old proxy\"").expect(422);
     assertEquals(0, client.get("/api/draft").json().size());
