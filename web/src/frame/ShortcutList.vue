@@ -87,15 +87,16 @@ const groups = [
 <style scoped>
 .list {
   position: absolute;
-  right: 14px;
-  top: 46px;
+  inset: 46px 14px auto;
   display: flex;
-  gap: 30px;
+  justify-content: space-between;
+  gap: 26px;
   padding: 16px 20px;
   background: var(--enamel);
   border: 1px solid var(--tin-dark);
   border-radius: 4px;
   box-shadow: var(--shade);
+  outline: none;
 }
 dl {
   display: grid;

@@ -3,7 +3,10 @@ import { computed, ref, useId } from "vue";
 import { type Choice, matching } from "./choices";
 
 /** Finds something of the library by typing, or takes a literal, and adds it to a list. */
-const props = defineProps<{ label: string; choices: Choice[]; kinds: string[] }>();
+const props = withDefaults(
+  defineProps<{ label: string; choices: Choice[]; kinds: string[]; placeholder?: string }>(),
+  { placeholder: "find and add one" },
+);
 const emit = defineEmits<{ add: [name: string] }>();
 
 const typed = ref("");
@@ -46,7 +49,7 @@ function key(e: KeyboardEvent) {
       :aria-expanded="offers.length > 0"
       :aria-controls="id"
       :aria-activedescendant="offers.length > 0 ? `${id}-${marked}` : undefined"
-      placeholder="find and add one"
+      :placeholder="placeholder"
       @input="marked = 0"
       @focus="open = true"
       @blur="open = false"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { LibraryObject } from "../api/client";
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useVirtualizer } from "@tanstack/vue-virtual";
 import { useRoute, useRouter } from "vue-router";
@@ -67,6 +68,9 @@ const before = computed(() =>
   Math.max(0, (virtual.value.getVirtualItems()[0]?.start ?? ROW) - ROW),
 );
 const after = computed(() => (found.value.length - shown.value.length) * ROW - before.value);
+/** Without the word that stands under *written as* already. */
+const contentOf = (o: LibraryObject) =>
+  o.value.startsWith(`${o.form} `) ? o.value.slice(o.form.length + 1) : o.value;
 const times = (n: number | undefined) =>
   n === undefined ? "" : n === 0 ? "–" : n.toLocaleString("en");
 
@@ -193,7 +197,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
                 <span v-if="edited.has(o.id)" class="visually-hidden">, changed in the draft</span>
               </td>
               <td class="soft">{{ o.form }}</td>
-              <td class="fixed" :title="o.value">{{ o.value }}</td>
+              <td class="fixed" :title="o.value">{{ contentOf(o) || "–" }}</td>
               <td>
                 <span v-for="l in o.labels" :key="l" class="label">{{ l }}</span>
               </td>

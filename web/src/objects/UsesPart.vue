@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { LibraryObject, ObjectCard } from "../api/client";
+import AddMember from "./AddMember.vue";
+import { choicesOf } from "./choices";
 
 /** Where an object is used, and another put in its place everywhere. */
 const props = defineProps<{
@@ -12,12 +14,15 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ replace: [by: number] }>();
 
-const by = ref(0);
+const by = ref<LibraryObject>();
 const count = computed(() => props.card.uses.length);
 
+const choices = computed(() => choicesOf(props.others, [props.card.object.kind]));
+const choose = (name: string) => (by.value = props.others.find((o) => o.name === name));
+
 function replace() {
-  emit("replace", by.value);
-  by.value = 0;
+  if (by.value) emit("replace", by.value.id);
+  by.value = undefined;
 }
 </script>
 
@@ -26,16 +31,24 @@ function replace() {
     <h3>
       Used by <span class="soft total">{{ count === 0 ? "nothing" : count }}</span>
     </h3>
-    <label v-if="count > 0 && card.object.kind !== 'zone'" class="instead"
-      ><span class="visually-hidden">Replace everywhere by</span>
-      <select v-model="by" class="entry" :disabled="busy">
-        <option :value="0">replace everywhere by …</option>
-        <option v-for="n in others" :key="n.id" :value="n.id">{{ n.name }}</option>
-      </select>
-      <button class="button" type="button" :disabled="busy || by === 0" @click="replace">
-        Replace in the draft
-      </button>
-    </label>
+    <div v-if="count > 0 && card.object.kind !== 'zone'" class="instead">
+      <AddMember
+        label="Replace everywhere by"
+        placeholder="replace everywhere by …"
+        :choices="choices"
+        :kinds="[]"
+        @add="choose"
+      />
+      <p v-if="by" class="chosen">
+        <span
+          >“<b>{{ by.name }}</b
+          >” <span class="soft fixed">{{ by.value }}</span></span
+        >
+        <button class="button" type="button" :disabled="busy" @click="replace">
+          Put it in {{ count === 1 ? "its 1 place" : `all ${count} places` }}
+        </button>
+      </p>
+    </div>
     <p v-if="replaced" role="status">{{ replaced }}</p>
     <ul class="uses">
       <li v-for="u in card.uses" :key="`${u.what} ${u.id}`">
@@ -51,9 +64,21 @@ function replace() {
 <style scoped>
 .instead {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 8px;
+  gap: 6px;
   margin: 6px 0;
+}
+.chosen {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 8px;
+  margin: 0;
+}
+.chosen > span {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .uses li {
   display: flex;

@@ -104,6 +104,36 @@ class LibraryTest {
   }
 
   @Test
+  void anObjectIsReplacedWhereverItIsNamedAndCanGoThen() {
+    row("marit-laptop").click();
+    Locator remove = page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove"));
+    assertThat(remove).isDisabled();
+    page.getByLabel("Replace everywhere by").first().fill("jump-desk");
+    page.keyboard().press("Enter");
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Put it in all 2 places"))
+        .click();
+    assertThat(page.getByText("“jump-desk” stands in its place now, 2 times.")).isVisible();
+    remove.click();
+    assertThat(row("marit-laptop")).hasCount(0);
+  }
+
+  @Test
+  void aGroupIsFilledByTyping() {
+    page.keyboard().press("n");
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("far corners");
+    page.locator("form.editor").getByText("group").first().click();
+    page.getByLabel("Add to members").first().fill("gannet-c");
+    page.keyboard().press("Enter");
+    page.keyboard().type("10.99.1.0/24");
+    page.keyboard().press("Enter");
+    assertThat(page.getByLabel("Members", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("gannet-cctv\n10.99.1.0/24");
+    assertThat(page.locator(".part").first()).containsText("384 IPv4 addresses");
+    page.keyboard().press("Control+Enter");
+    assertThat(row("far corners")).containsText("gannet-cctv, 10.99.1.0/24");
+  }
+
+  @Test
   void aTableOfServicesWithHeadingsBecomesServices() {
     go("/objects/service");
     page.getByText("Paste a list").click();
@@ -111,7 +141,7 @@ class LibraryTest {
         .fill(
             "# from the old plan\nname,content,note\n"
                 + "boarding gates,tcp/8443 + udp/8443,\"gates 1, 2\"\nno ports,later,");
-    assertThat(page.locator(".paste tbody tr")).hasCount(2);
+    assertThat(page.locator(".paste tbody tr:not(:has([colspan]))")).hasCount(2);
     assertThat(page.locator(".paste tbody")).containsText("no service in line 4");
     page.locator(".paste .button.first").click();
     assertThat(row("boarding gates")).containsText("tcp 8443 · udp 8443");
