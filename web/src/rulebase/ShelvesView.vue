@@ -420,7 +420,10 @@ onUnmounted(() => {
         @mine="saveMine"
         @theirs="leaveTheirs"
         @fold="fold"
-        @drop="actions.drop"
+        @drop="
+          (dragged: RuleRow, onto: Row, below: boolean) =>
+            actions.drop(dragged, onto, below, dragging.settled.value)
+        "
         @over="dragOver"
         @away="dragging.forget"
         @skeleton="(shelf: Shelf) => (laying = shelf)"

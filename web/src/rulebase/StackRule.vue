@@ -193,7 +193,7 @@ const whyNot = computed(() => {
   border-radius: 3px;
   font-size: var(--t-small);
 }
-.locked {
+.rule.locked {
   background: transparent;
 }
 .off > .cell,
@@ -218,8 +218,10 @@ const whyNot = computed(() => {
   color: var(--brass);
   font-weight: 700;
 }
-.changed,
-.chosen {
+.row > .changed,
+.rule.chosen,
+.rule.chosen:hover,
+.rule.selected {
   background: var(--brass-soft);
 }
 .row > .here {

@@ -30,7 +30,7 @@ function row(id: number, more: Partial<RuleRow["rule"]> = {}, marks: string[] = 
   };
 }
 
-const about: FilterContext = { me: "Ida", draft: [], found: new Map() };
+const about: FilterContext = { me: "Ida", draft: [], around: () => undefined, found: new Map() };
 const shows = (text: string, r: RuleRow, context = about) => fits(r, parse(text), context);
 
 describe("the filter box", () => {
@@ -55,6 +55,15 @@ describe("the filter box", () => {
     expect(shows("from:quay", row(1, { from: ["quay"] }))).toBe(true);
     expect(shows("from:quay", row(1))).toBe(true);
     expect(shows("from:quay", row(1, { from: ["outside"] }))).toBe(false);
+  });
+
+  it("goes by the zones of the drawers around a rule too", () => {
+    const drawer = row(1, { action: "drawer", from: ["outside"], to: ["dmz"] });
+    const inside = row(2);
+    const around = (r: RuleRow) => (r === inside ? drawer : undefined);
+    expect(shows("from:quay", inside, { ...about, around })).toBe(false);
+    expect(shows("from:outside to:dmz", inside, { ...about, around })).toBe(true);
+    expect(shows("-from:quay", inside, { ...about, around })).toBe(true);
   });
 
   it("asks the server for what goes by content", () => {

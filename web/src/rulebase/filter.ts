@@ -12,6 +12,8 @@ export interface Token {
 export interface FilterContext {
   me: string;
   draft: Change[];
+  /** The drawer a rule stands in; nothing where it stands in none. */
+  around: (row: RuleRow) => RuleRow | undefined;
   /** By token, as `touches 10.0.0.1`, the lines the server found; absent until it answered. */
   found: Map<string, Set<number>>;
 }
@@ -46,6 +48,13 @@ const holds = (list: string[], value: string) =>
   list.some((x) => x.toLowerCase().includes(value.toLowerCase()));
 const zone = (list: string[], value: string) =>
   list.length === 0 || list.some((z) => z.toLowerCase() === value.toLowerCase() || z === "any");
+
+/** Whether a rule takes traffic of a zone, as do all drawers it stands in. */
+function takes(row: RuleRow, field: "from" | "to", value: string, about: FilterContext): boolean {
+  for (let at: RuleRow | undefined = row; at; at = about.around(at))
+    if (!zone(at.rule[field], value)) return false;
+  return true;
+}
 
 const IS: Record<string, (row: RuleRow) => boolean> = {
   on: (r) => r.rule.on,
@@ -85,12 +94,12 @@ const changers = (row: RuleRow, about: FilterContext) =>
 export const KEYS: Record<string, Key> = {
   from: {
     says: (v) => `from ${v}, or from any zone`,
-    test: (r, v) => zone(r.rule.from, v),
+    test: (r, v, about) => takes(r, "from", v, about),
     example: "quay",
   },
   to: {
     says: (v) => `to ${v}, or to any zone`,
-    test: (r, v) => zone(r.rule.to, v),
+    test: (r, v, about) => takes(r, "to", v, about),
     example: "outside",
   },
   touches: {

@@ -45,9 +45,17 @@ export function useFilter(
     void ask();
   });
 
+  const drawers = computed(() => {
+    const out = new Map<number, RuleRow>();
+    for (const r of rows.value)
+      if (r.kind === "rule" && r.rule.action === "drawer") out.set(r.line.id, r);
+    return out;
+  });
   const about = computed(() => ({
     me: person.value?.displayName ?? "",
     draft: draft.value,
+    around: (row: RuleRow) =>
+      row.drawer === undefined ? undefined : drawers.value.get(row.drawer),
     found: found.value,
   }));
   const test = (r: RuleRow) => fits(r, tokens.value, about.value);

@@ -313,10 +313,11 @@ export function useRuleActions(
     return spot;
   }
 
-  async function drop(dragged: RuleRow, onto: Row, below: boolean) {
+  /** @param effect what that does, where it is known already */
+  async function drop(dragged: RuleRow, onto: Row, below: boolean, effect?: Consequences) {
     const spot = spotAt(onto, below, dragged);
     if (!spot) return;
-    await run(moves([dragged], spot), "Moved.");
+    await run(moves([dragged], spot), effect ? told(effect) : "Moved.");
     selection.only(dragged.key);
   }
 

@@ -1,4 +1,4 @@
-import { ref, shallowRef } from "vue";
+import { computed, ref, shallowRef } from "vue";
 import { type Consequences, Refused } from "../api/client";
 
 const PAUSE = 250;
@@ -41,5 +41,8 @@ export function useTrial<T = Consequences>() {
     waiting.value = false;
   }
 
-  return { found, waiting, trouble, ask, forget };
+  /** The last answer, where it is about what was asked last. */
+  const settled = computed(() => (waiting.value ? undefined : found.value));
+
+  return { found, settled, waiting, trouble, ask, forget };
 }

@@ -19,6 +19,8 @@ import org.junit.jupiter.api.Test;
 /** What happens when something is not as usual, and the faces of a stack besides its rows. */
 class StatesTest {
 
+  private static final String BACKGROUND = "e => getComputedStyle(e).backgroundColor";
+
   private static Installation installation;
   private Page page;
 
@@ -144,6 +146,10 @@ class StatesTest {
     page.keyboard().press("Shift+ArrowDown");
     page.keyboard().press("Shift+ArrowDown");
     assertThat(page.locator(".many")).containsText("3 rules");
+    Object ground = page.locator(".rule.selected").evaluate(BACKGROUND);
+    for (Locator one : page.locator(".rule.chosen").all()) {
+      assertEquals(ground, one.evaluate(BACKGROUND), "what is chosen is seen");
+    }
     page.keyboard().press("w");
     assertThat(page.locator(".said")).containsText("no packet is treated otherwise");
     page.locator(".editor input").waitFor();
