@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Consequences, Problem } from "../api/client";
+import { useKeep } from "../frame/useKeep";
 import ConsequencesPanel from "../rulebase/ConsequencesPanel.vue";
 
 /** A form of the tree: its fields, what they would do, and the buttons that say so. */
-defineProps<{
+const props = defineProps<{
   title: string;
   made: boolean;
   dirty: boolean;
@@ -16,15 +17,15 @@ defineProps<{
   removable?: boolean;
   keep: string;
 }>();
-defineEmits<{ keep: []; leave: []; remove: [] }>();
+const emit = defineEmits<{ keep: []; leave: []; remove: [] }>();
+
+useKeep(() => {
+  if (!props.busy && (props.dirty || !props.made)) emit("keep");
+});
 </script>
 
 <template>
-  <form
-    class="form"
-    @submit.prevent="$emit('keep')"
-    @keydown.ctrl.enter.capture.prevent.stop="$emit('keep')"
-  >
+  <form class="form" @submit.prevent="$emit('keep')">
     <div class="fields">
       <header>
         <h1>{{ title }}</h1>

@@ -9,6 +9,7 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import { useKeep } from "../frame/useKeep";
 import AddMember from "./AddMember.vue";
 import BothVersions from "./BothVersions.vue";
 import { choicesOf } from "./choices";
@@ -163,6 +164,10 @@ const save = () =>
     return props.id;
   });
 
+useKeep(() => {
+  if (changed.value) void save();
+});
+
 const remove = () =>
   attempt(async () => {
     await answer(
@@ -239,7 +244,7 @@ onMounted(async () => {
   <p v-if="id > 0 && !card" class="wait" :class="trouble ? 'trouble' : 'soft'">
     {{ trouble || "Reading …" }}
   </p>
-  <form v-else class="editor" @submit.prevent="save" @keydown.ctrl.enter="save">
+  <form v-else class="editor" @submit.prevent="save">
     <h2>{{ id === 0 ? `New ${kindOf(kind).one}` : about.name }}</h2>
     <label
       >Name

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from "vue";
 import { answer, http, type ObjectCard, type Problem, Refused } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import { useKeep } from "../frame/useKeep";
 import type { Document } from "./forms";
 import { merge } from "./imported";
 import { type ListKind, listed as lines, without } from "./lists";
@@ -118,6 +119,19 @@ const WORDS = {
   },
 };
 const words = computed(() => WORDS[props.kind]);
+
+const ready = computed(
+  () =>
+    !busy.value &&
+    (group.value > 0
+      ? members.value !== undefined &&
+        listed.value.length > 0 &&
+        members.value.added.length + members.value.dropped.length > 0
+      : made.value.length > 0),
+);
+useKeep(() => {
+  if (ready.value) void add();
+});
 
 async function take(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0];
@@ -239,21 +253,14 @@ async function add() {
       {{ trouble || trial.trouble.value }}
     </p>
     <div>
-      <button
-        class="button first"
-        :disabled="
-          busy ||
-          (group > 0
-            ? !members || listed.length === 0 || members.added.length + members.dropped.length === 0
-            : made.length === 0)
-        "
-      >
+      <button class="button first" :disabled="!ready">
         {{
           group > 0 && made.length === 0
             ? "Change the group in the draft"
             : `Add ${made.length} to the draft`
         }}
       </button>
+      <kbd>Ctrl+Enter</kbd>
     </div>
   </form>
 </template>

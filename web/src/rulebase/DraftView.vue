@@ -29,6 +29,16 @@ function differences(c: Change) {
   return c.before && c.after ? fieldChanges(c.before, c.after) : [];
 }
 
+/** What anything but a rule said and says, where it is changed only what differs. */
+function parts(c: Change): { gone: string; come: string } {
+  if (!c.was || !c.is) return { gone: c.was, come: c.is };
+  const was = c.was.split(" · ");
+  const is = c.is.split(" · ");
+  const gone = was.filter((part) => !is.includes(part)).join(" · ");
+  const come = is.filter((part) => !was.includes(part)).join(" · ");
+  return gone || come ? { gone, come } : { gone: c.was, come: c.is };
+}
+
 function place(above: string): string {
   return above ? `below ${above}` : "the top";
 }
@@ -163,8 +173,8 @@ onUnmounted(() => window.removeEventListener("keydown", key));
               </button>
             </div>
             <template v-if="c.about !== 'line'">
-              <p v-if="c.was" class="gone">{{ c.was }}</p>
-              <p v-if="c.is && c.is !== c.name">{{ c.is }}</p>
+              <p v-if="parts(c).gone" class="gone">{{ parts(c).gone }}</p>
+              <p v-if="parts(c).come && parts(c).come !== c.name">{{ parts(c).come }}</p>
             </template>
             <p v-else-if="c.kind === 'add' && c.after">{{ sentence(c.after) }}</p>
             <p v-else-if="c.kind === 'remove' && c.before" class="gone">{{ sentence(c.before) }}</p>
@@ -214,11 +224,12 @@ onUnmounted(() => window.removeEventListener("keydown", key));
             rows="3"
             maxlength="1000"
             placeholder="What this revision is for"
+            @keydown.ctrl.enter.prevent="draft.length > 0 && !busy && seal()"
           />
         </label>
         <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <button class="button first" :disabled="draft.length === 0 || busy" @click="seal">
-          Seal as revision {{ (revisions[0]?.number ?? 0) + 1 }}
+          Seal as revision {{ (revisions[0]?.number ?? 0) + 1 }} <kbd>Ctrl+Enter</kbd>
         </button>
         <p v-if="draft.length === 0 && !sealed" class="soft">There is nothing to seal.</p>
         <p v-if="sealed" role="status">
