@@ -33,6 +33,16 @@ function setOwner() {
   owner.value = "";
 }
 
+/** What is typed here is no shortcut; Escape leaves the field, and elsewhere all that is chosen. */
+function own(e: KeyboardEvent) {
+  if (e.key !== "Escape") e.stopPropagation();
+}
+function leave(e: KeyboardEvent) {
+  const field = (e.target as HTMLElement).closest("input");
+  if (field) field.blur();
+  else emit("clear");
+}
+
 function setLog(e: Event) {
   const box = e.target as HTMLSelectElement;
   const log = box.value;
@@ -42,8 +52,14 @@ function setLog(e: Event) {
 </script>
 
 <template>
-  <div class="many" role="toolbar" aria-label="What is done to the chosen rules">
+  <div
+    class="many"
+    role="toolbar"
+    aria-label="What is done to the chosen rules"
+    @keydown.esc.stop="leave"
+  >
     <b>{{ count }} rules</b>
+    <span v-if="locked" class="soft">some are shared: only to be copied here</span>
     <button class="button" :disabled="locked" @click="emit('toggle')">On, off <kbd>O</kbd></button>
     <button class="button" @click="emit('copy')">Copy <kbd>Ctrl+C</kbd></button>
     <button class="button" :disabled="locked" @click="emit('wrap')">
@@ -59,7 +75,7 @@ function setLog(e: Event) {
       aria-label="Label for the chosen rules"
       :disabled="locked"
       @keydown.enter="addLabel"
-      @keydown.stop
+      @keydown="own"
     />
     <input
       v-model="owner"
@@ -67,7 +83,7 @@ function setLog(e: Event) {
       aria-label="Owner of the chosen rules"
       :disabled="locked"
       @keydown.enter="setOwner"
-      @keydown.stop
+      @keydown="own"
     />
     <button class="button" :disabled="locked" @click="emit('remove')">Remove <kbd>Del</kbd></button>
     <span class="grow" />
@@ -76,6 +92,11 @@ function setLog(e: Event) {
 </template>
 
 <style scoped>
+input:disabled,
+select:disabled {
+  background: var(--sunk);
+  color: var(--ink-soft);
+}
 .many {
   display: flex;
   flex-wrap: wrap;
