@@ -59,44 +59,37 @@ function setLog(e: Event) {
     @keydown.esc.stop="leave"
   >
     <b>{{ count }} rules</b>
-    <span v-if="locked" class="soft">some are shared: only to be copied here</span>
-    <button class="button" :disabled="locked" @click="emit('toggle')">On, off <kbd>O</kbd></button>
     <button class="button" @click="emit('copy')">Copy <kbd>Ctrl+C</kbd></button>
-    <button class="button" :disabled="locked" @click="emit('wrap')">
-      Into a drawer <kbd>W</kbd>
-    </button>
-    <select aria-label="Log of the chosen rules" :disabled="locked" @change="setLog">
-      <option value="">log …</option>
-      <option v-for="l in ['none', 'start', 'end', 'both']" :key="l" :value="l">{{ l }}</option>
-    </select>
-    <input
-      v-model="label"
-      placeholder="label"
-      aria-label="Label for the chosen rules"
-      :disabled="locked"
-      @keydown.enter="addLabel"
-      @keydown="own"
-    />
-    <input
-      v-model="owner"
-      placeholder="owner"
-      aria-label="Owner of the chosen rules"
-      :disabled="locked"
-      @keydown.enter="setOwner"
-      @keydown="own"
-    />
-    <button class="button" :disabled="locked" @click="emit('remove')">Remove <kbd>Del</kbd></button>
+    <span v-if="locked" class="soft">Some are shared; change those where they are at home.</span>
+    <template v-else>
+      <button class="button" @click="emit('toggle')">On, off <kbd>O</kbd></button>
+      <button class="button" @click="emit('wrap')">Into a drawer <kbd>W</kbd></button>
+      <select aria-label="Log of the chosen rules" @change="setLog">
+        <option value="">log …</option>
+        <option v-for="l in ['none', 'start', 'end', 'both']" :key="l" :value="l">{{ l }}</option>
+      </select>
+      <input
+        v-model="label"
+        placeholder="label"
+        aria-label="Label for the chosen rules"
+        @keydown.enter="addLabel"
+        @keydown="own"
+      />
+      <input
+        v-model="owner"
+        placeholder="owner"
+        aria-label="Owner of the chosen rules"
+        @keydown.enter="setOwner"
+        @keydown="own"
+      />
+      <button class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>
+    </template>
     <span class="grow" />
     <button class="button" @click="emit('clear')">None <kbd>Esc</kbd></button>
   </div>
 </template>
 
 <style scoped>
-input:disabled,
-select:disabled {
-  background: var(--sunk);
-  color: var(--ink-soft);
-}
 .many {
   display: flex;
   flex-wrap: wrap;

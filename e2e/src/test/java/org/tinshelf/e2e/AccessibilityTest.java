@@ -50,6 +50,10 @@ class AccessibilityTest {
     check(page, "a rule selected");
     page.keyboard().press("Shift+ArrowDown");
     page.locator(".many").waitFor();
+    check(page, "many shared rules chosen");
+    page.locator(".rule:not(.locked) .cell.source").first().click();
+    page.keyboard().press("Shift+ArrowDown");
+    page.locator(".many input").first().waitFor();
     check(page, "many rules chosen");
     page.keyboard().press("s");
     page.keyboard().type("is:on from:");

@@ -15,9 +15,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** Tin Shelf as a newcomer starts it, with a browser beside it; one for all tests. */
 final class Installation {
@@ -42,10 +44,7 @@ final class Installation {
   private Installation(List<String> asked, boolean demo) throws IOException, InterruptedException {
     Path data = Files.createTempDirectory("tinshelf-e2e");
     log = data.resolve("start.log");
-    int port;
-    try (ServerSocket free = new ServerSocket(0)) {
-      port = free.getLocalPort();
-    }
+    int port = freePorts();
     List<String> command =
         new ArrayList<>(
             List.of("bin/start", "--port", String.valueOf(port), "--data", data.toString()));
@@ -84,6 +83,28 @@ final class Installation {
                             "--disable-component-update",
                             "--disable-sync",
                             "--no-first-run")));
+  }
+
+  /**
+   * The first of some ports that are free, for the interface, the database and the yard. Below
+   * those that outgoing connections take, which come and go at any moment.
+   */
+  private static int freePorts() {
+    Random random = new Random();
+    while (true) {
+      int first = 20_000 + 50 * random.nextInt(240);
+      if (IntStream.range(first, first + 50).allMatch(Installation::isFree)) {
+        return first;
+      }
+    }
+  }
+
+  private static boolean isFree(int port) {
+    try (ServerSocket socket = new ServerSocket(port)) {
+      return socket.isBound();
+    } catch (IOException e) {
+      return false;
+    }
   }
 
   /** The row of a rule on a page. */

@@ -148,6 +148,19 @@ class TreeTest {
   }
 
   @Test
+  void aBayThatMovesBringsItsFirewallsTheShelvesOfItsNewPlace() {
+    JsonNode card = client.get("/api/bays/" + bay("machines")).json();
+    ObjectNode moved = ((ObjectNode) card.get("bay")).put("parent", bay("headland-site"));
+    String path = "/api/bays/" + card.get("id") + "/trial";
+    JsonNode would = client.post(path, changed(card, "bay", moved)).expect(200).json();
+    assertEquals(1, would.get("restacked").size(), "the same on all of them");
+    JsonNode restacked = would.at("/restacked/0");
+    assertEquals(4, restacked.get("firewalls").size());
+    assertEquals("headland-site (4 rules above)", restacked.at("/come/0").asString());
+    assertEquals(0, restacked.get("gone").size());
+  }
+
+  @Test
   void aBayThatIsOnlyCalledOtherwiseChangesNoStack() {
     JsonNode card = client.get("/api/bays/" + bay("terminals")).json();
     ObjectNode named = ((ObjectNode) card.get("bay")).put("name", "quays");
