@@ -77,6 +77,7 @@ function key(e: KeyboardEvent) {
   </div>
 </template>
 
+<style scoped src="./offers.css"></style>
 <style scoped>
 .add {
   position: relative;
@@ -96,23 +97,5 @@ ul,
 }
 .none {
   padding: 4px 10px;
-}
-li {
-  display: grid;
-  grid-template-columns: minmax(0, auto) minmax(0, 1fr) auto;
-  gap: 9px;
-  padding: 3px 7px;
-  cursor: pointer;
-}
-li > * {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.value {
-  text-align: right;
-}
-.marked {
-  background: var(--brass-soft);
 }
 </style>

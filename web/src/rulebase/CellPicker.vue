@@ -166,6 +166,7 @@ function paste(e: ClipboardEvent) {
   </div>
 </template>
 
+<style scoped src="../objects/offers.css"></style>
 <style scoped>
 .picker {
   width: 400px;
@@ -217,24 +218,6 @@ ul {
   padding: 0;
   max-height: 232px;
   overflow: auto;
-}
-li {
-  display: grid;
-  grid-template-columns: minmax(0, auto) minmax(0, 1fr) auto;
-  gap: 9px;
-  padding: 3px 7px;
-  cursor: pointer;
-}
-li > * {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.value {
-  text-align: right;
-}
-.marked {
-  background: var(--brass-soft);
 }
 .note {
   margin: 0;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Shelf } from "../api/client";
 
-defineProps<{ shelf: Shelf }>();
+/** `again` for a second plate of a shelf, which the keyboard passes over. */
+defineProps<{ shelf: Shelf; again?: boolean }>();
 </script>
 
 <template>
@@ -16,6 +17,7 @@ defineProps<{ shelf: Shelf }>();
     ><RouterLink
       class="away"
       :to="`/shelves/bay/${shelf.ownerId}`"
+      :tabindex="again ? -1 : undefined"
       title="This shelf belongs to a bay and holds for every firewall below it"
       >shared; edit it in {{ shelf.owner }}</RouterLink
     ></span

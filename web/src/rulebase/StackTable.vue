@@ -201,7 +201,7 @@ function click(e: MouseEvent, row: Row, column?: Column) {
           aria-hidden="true"
           :style="{ clipPath: `inset(${-overhead.by}px 0 0)`, top: `${overhead.by}px` }"
         >
-          <ShelfPlate :shelf="overhead.shelf" />
+          <ShelfPlate :shelf="overhead.shelf" again />
         </div>
       </div>
       <div :style="{ height: `${before}px` }" />
