@@ -1,3 +1,4 @@
+import vue from "@vitejs/plugin-vue";
 import { defineConfig } from "vitest/config";
 
-export default defineConfig({ test: { include: ["src/**/*.spec.ts"] } });
+export default defineConfig({ plugins: [vue()], test: { include: ["src/**/*.spec.ts"] } });

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import { useRoute } from "vue-router";
-import { person } from "./accounts/session";
-import { gone } from "./api/connection";
+import { person, sessionOver } from "./accounts/session";
+import SessionOver from "./accounts/SessionOver.vue";
+import { gone, returns } from "./api/connection";
 import { useEstate } from "./estate/useEstate";
 import TopBar from "./frame/TopBar.vue";
 
@@ -24,6 +25,7 @@ const framed = computed(() => !route.meta.open && person.value !== undefined);
     <p v-if="telling" class="told" role="status">
       {{ telling }} <button class="plain" aria-label="Close" @click="told = ''">×</button>
     </p>
+    <SessionOver v-if="sessionOver" @back="returns++" />
   </div>
 </template>
 

@@ -11,18 +11,13 @@ import "./styles/tokens.css";
 import "./styles/base.css";
 import "./styles/element.css";
 import { createApp } from "vue";
-import { person } from "./accounts/session";
+import { signedOut } from "./accounts/session";
 import { sendSettings } from "./accounts/settings";
 import { onSignedOut } from "./api/client";
 import App from "./App.vue";
 import { router } from "./router";
 
-onSignedOut.call = () => {
-  const here = router.currentRoute.value;
-  if (!person.value || here.meta.open) return;
-  person.value = undefined;
-  void router.push({ path: "/sign-in", query: { to: here.fullPath } });
-};
+onSignedOut.call = signedOut;
 
 window.addEventListener("pagehide", sendSettings);
 

@@ -4,12 +4,24 @@ import { dropSettings, takeSettings } from "./settings";
 
 /** Who is signed in, once that is known. */
 export const person = ref<Person>();
+/** Whether the session of the person on this page has ended without their doing. */
+export const sessionOver = ref(false);
+/** How often something was to be saved since then. */
+export const insisted = ref(0);
+
+/** Notes that the server does not know the person any more. */
+export function signedOut(saving: boolean) {
+  if (!person.value) return;
+  sessionOver.value = true;
+  if (saving) insisted.value++;
+}
 /** Whether the installation waits for its first account. */
 export const firstAwaited = ref(false);
 
-async function welcome(who: Person): Promise<void> {
+async function welcome(who: Person): Promise<Person> {
   await takeSettings(who.id);
   person.value = who;
+  return who;
 }
 
 /** Asks whether a session is open. */
@@ -28,18 +40,21 @@ async function withToken(): Promise<void> {
   if (!document.cookie.includes("XSRF-TOKEN=")) await resume();
 }
 
-export async function signIn(name: string, password: string): Promise<void> {
+export async function signIn(name: string, password: string): Promise<Person> {
   await withToken();
-  await welcome(await answer(http.POST("/api/session", { body: { name, password } })));
+  return welcome(await answer(http.POST("/api/session", { body: { name, password } })));
 }
 
-export async function claim(code: string, name: string, password: string): Promise<void> {
+export async function claim(code: string, name: string, password: string): Promise<Person> {
   await withToken();
-  await welcome(await answer(http.POST("/api/session/first", { body: { code, name, password } })));
+  return welcome(await answer(http.POST("/api/session/first", { body: { code, name, password } })));
 }
 
 export async function signOut(): Promise<void> {
   dropSettings();
-  await answer(http.DELETE("/api/session"));
+  await answer(http.DELETE("/api/session")).catch((e: unknown) => {
+    if (!(e instanceof Refused) || e.status !== 401) throw e;
+  });
   person.value = undefined;
+  sessionOver.value = false;
 }

@@ -62,6 +62,10 @@ export class Refused extends Error {
   }
 }
 
+/** Requests for a session; and those that go out by themselves. */
+const SIGNING_IN = /\/api\/session(\/|$)/;
+const UNASKED = /\/api\/(presence|settings)/;
+
 const http = createClient<paths>({ baseUrl: "/" });
 
 http.use({
@@ -69,6 +73,10 @@ http.use({
     const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
     if (token) request.headers.set("X-XSRF-TOKEN", token);
     return request;
+  },
+  onResponse({ request, response }) {
+    if (response.status !== 401 || SIGNING_IN.test(request.url)) return;
+    onSignedOut.call(request.method !== "GET" && !UNASKED.test(request.url));
   },
 });
 
@@ -79,8 +87,8 @@ interface ProblemDetail {
   firstAdministrator?: boolean;
 }
 
-/** Whoever wants to know that the session is over. */
-export const onSignedOut: { call: () => void } = { call: () => undefined };
+/** Whoever wants to know that the session is over, and whether something was to be saved. */
+export const onSignedOut: { call: (saving: boolean) => void } = { call: () => undefined };
 
 /** The answer's content, or a {@link Refused} that says why there is none. */
 export async function answer<T>(
@@ -95,7 +103,6 @@ export async function answer<T>(
   }
   if (result.response.ok) return result.data as T;
   const problem = (result.error ?? {}) as ProblemDetail;
-  if (result.response.status === 401) onSignedOut.call();
   throw new Refused(
     result.response.status,
     problem.detail ?? "The server failed. Its log says why.",

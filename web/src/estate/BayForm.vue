@@ -10,29 +10,30 @@ const props = defineProps<{ estate: Estate; id: number; parent?: number; stamp: 
 const emit = defineEmits<{ done: [to?: string] }>();
 
 const path = computed(() => ({ params: { path: { id: props.id } } }));
-const { body, busy, trouble, problems, dirty, trial, keep, remove, leave } = useNodeForm<BayBody>(
-  props,
-  "/estate/bay",
-  (to) => emit("done", to),
-  () => ({
-    name: "",
-    parent: props.parent,
-    floor: "",
-    floorLog: false,
-  }),
-  {
-    read: () => answer(http.GET("/api/bays/{id}", path.value)).then(read),
-    attempt: (edition, bay) =>
-      answer(http.POST("/api/bays/{id}/trial", { ...path.value, body: { edition, bay } })),
-    change: (edition, bay) =>
-      answer(http.PUT("/api/bays/{id}", { ...path.value, body: { edition, bay } })).then(read),
-    make: (bay) => answer(http.POST("/api/bays", { body: bay })),
-    remove: (edition) =>
-      answer(
-        http.DELETE("/api/bays/{id}", { params: { path: { id: props.id }, query: { edition } } }),
-      ),
-  },
-);
+const { body, busy, trouble, problems, dirty, again, trial, keep, remove, leave } =
+  useNodeForm<BayBody>(
+    props,
+    "/estate/bay",
+    (to) => emit("done", to),
+    () => ({
+      name: "",
+      parent: props.parent,
+      floor: "",
+      floorLog: false,
+    }),
+    {
+      read: () => answer(http.GET("/api/bays/{id}", path.value)).then(read),
+      attempt: (edition, bay) =>
+        answer(http.POST("/api/bays/{id}/trial", { ...path.value, body: { edition, bay } })),
+      change: (edition, bay) =>
+        answer(http.PUT("/api/bays/{id}", { ...path.value, body: { edition, bay } })).then(read),
+      make: (bay) => answer(http.POST("/api/bays", { body: bay })),
+      remove: (edition) =>
+        answer(
+          http.DELETE("/api/bays/{id}", { params: { path: { id: props.id }, query: { edition } } }),
+        ),
+    },
+  );
 const read = (card: { bay: BayBody; edition: number }) => ({
   what: card.bay,
   edition: card.edition,
@@ -64,6 +65,7 @@ onMounted(() => {
     :title="id ? `Bay ${body.name}` : estate.bays.length ? 'New bay' : 'The first bay'"
     :made="id > 0"
     :dirty="dirty"
+    :again="again"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"

@@ -7,7 +7,7 @@ import PickedList from "./PickedList.vue";
 import { useTreeForm } from "./useTreeForm";
 
 const emit = defineEmits<{ done: [to?: string] }>();
-const form = useTreeForm<EstateBody>(() => ({
+const form = useTreeForm<EstateBody>("estate", () => ({
   name: "",
   managementAddresses: [],
   owners: false,
@@ -17,7 +17,7 @@ const form = useTreeForm<EstateBody>(() => ({
   prefix: 48,
   ports: 1000,
 }));
-const { body, edition, busy, trouble, problems, dirty } = form;
+const { body, edition, busy, trouble, problems, dirty, again } = form;
 
 async function load() {
   const card = await answer(http.GET("/api/estate/settings"));
@@ -33,7 +33,10 @@ const keep = () =>
     emit("done");
   });
 
-onMounted(() => void form.attempt(load));
+onMounted(async () => {
+  await form.attempt(load);
+  form.begin();
+});
 </script>
 
 <template>
@@ -41,12 +44,13 @@ onMounted(() => void form.attempt(load));
     title="The whole estate"
     :made="true"
     :dirty="dirty"
+    :again="again"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"
     keep="Keep"
     @keep="keep"
-    @leave="load"
+    @leave="form.attempt(load)"
   >
     <template #effect>
       <h2>What this settles</h2>

@@ -13,7 +13,7 @@ const emit = defineEmits<{ done: [to?: string] }>();
 
 const { objects } = useEstate();
 const path = computed(() => ({ params: { path: { id: props.id } } }));
-const { body, busy, trouble, problems, dirty, at, trial, keep, remove, leave } =
+const { body, busy, trouble, problems, dirty, again, at, trial, keep, remove, leave } =
   useNodeForm<FirewallBody>(
     props,
     "/estate/firewall",
@@ -99,6 +99,7 @@ onMounted(() => {
     :title="id ? body.name : 'New firewall'"
     :made="id > 0"
     :dirty="dirty"
+    :again="again"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"

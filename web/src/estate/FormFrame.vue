@@ -8,6 +8,8 @@ const props = defineProps<{
   title: string;
   made: boolean;
   dirty: boolean;
+  /** Whether it shows what was typed before it was opened. */
+  again: boolean;
   busy: boolean;
   trouble: string;
   problems: Problem[];
@@ -31,6 +33,7 @@ useKeep(() => {
         <h1>{{ title }}</h1>
         <slot name="links" />
       </header>
+      <p v-if="again" class="again" role="status">What you typed here before is not kept yet.</p>
       <slot />
     </div>
     <aside aria-label="What it does">
@@ -118,9 +121,5 @@ ul.trouble {
 .buttons {
   display: flex;
   gap: 8px;
-}
-.buttons kbd {
-  margin-left: 4px;
-  color: var(--ink);
 }
 </style>

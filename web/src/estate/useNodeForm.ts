@@ -33,7 +33,7 @@ export function useNodeForm<T>(
   fresh: () => T,
   requests: Requests<T>,
 ) {
-  const form = useTreeForm<T>(fresh);
+  const form = useTreeForm<T>(`${home} ${props.id}`, fresh);
   const { body, edition, dirty } = form;
   const trial = useTrial();
 
@@ -60,6 +60,7 @@ export function useNodeForm<T>(
         done();
       } else {
         const made = await requests.make(body.value as T);
+        form.show(body.value as T, 0);
         done(`${home}/${made.id}`);
       }
     });
@@ -67,12 +68,22 @@ export function useNodeForm<T>(
   const remove = () =>
     form.attempt(async () => {
       await requests.remove(edition.value);
+      form.show(body.value as T, 0);
       done("/estate");
     });
 
-  const leave = () => (props.id ? void load() : done("/estate"));
+  const leave = () => {
+    if (props.id) void form.attempt(load);
+    else {
+      show({ what: fresh(), edition: 0 });
+      done("/estate");
+    }
+  };
 
-  onMounted(() => void form.attempt(load));
+  onMounted(async () => {
+    await form.attempt(load);
+    form.begin();
+  });
   watch(
     () => props.stamp,
     () => {

@@ -1,8 +1,14 @@
 import { computed, ref } from "vue";
 import { type Problem, Refused } from "../api/client";
+import { useUnsaved } from "../frame/unsaved";
 
-/** What the forms of the tree share: whether something was typed, and what was wrong with it. */
-export function useTreeForm<T>(fresh: () => T) {
+/**
+ * What the forms of the tree share: whether something was typed, what was wrong with it, and that
+ * it is there again when one comes back.
+ *
+ * @param key tells the form from the others
+ */
+export function useTreeForm<T>(key: string, fresh: () => T) {
   const body = ref(fresh());
   const before = ref(JSON.stringify(fresh()));
   const edition = ref(0);
@@ -33,7 +39,16 @@ export function useTreeForm<T>(fresh: () => T) {
     }
   }
 
+  const { again, begin } = useUnsaved<{ what: T; edition: number }>(
+    `tree ${key}`,
+    () => (dirty.value ? { what: body.value as T, edition: edition.value } : undefined),
+    (typed) => {
+      body.value = typed.what as typeof body.value;
+      edition.value = typed.edition;
+    },
+  );
+
   const at = (pointer: string) => problems.value.find((p) => p.pointer === pointer);
 
-  return { body, edition, busy, trouble, problems, dirty, show, attempt, at };
+  return { body, edition, busy, trouble, problems, dirty, show, attempt, at, again, begin };
 }

@@ -19,7 +19,7 @@ const groups = [
     title: "In a stack",
     keys: [
       ["↑ ↓ ← →", "go from cell to cell"],
-      ["Enter", "change the cell"],
+      ["Enter or F2", "change the cell"],
       ["Tab", "in an open cell: keep it, go on to the next"],
       ["T", "the rule's other fields"],
       ["S", "filter"],

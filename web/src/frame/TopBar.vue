@@ -3,8 +3,11 @@ import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { person, signOut } from "../accounts/session";
 import { answer, type FoundRule, http } from "../api/client";
+import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
+import OfferList from "./OfferList.vue";
 import ShortcutList from "./ShortcutList.vue";
+import { useOffers } from "./useOffers";
 
 const route = useRoute();
 const router = useRouter();
@@ -25,21 +28,24 @@ const chip = computed(() => {
 
 const query = ref("");
 const box = ref<HTMLInputElement>();
-const marked = ref(0);
 const open = ref(false);
 const shortcuts = ref(false);
 
 /** Rules are many, so the server looks for them. */
 const rules = ref<FoundRule[]>([]);
+const looking = ref(false);
 let timer = 0;
 watch(query, (text) => {
   window.clearTimeout(timer);
   rules.value = [];
-  if (text.trim().length < 2) return;
+  looking.value = text.trim().length >= 2;
+  if (!looking.value) return;
   timer = window.setTimeout(async () => {
     const params = { params: { query: { text } } };
     const found = await answer(http.GET("/api/rules", params)).catch(() => []);
-    if (text === query.value) rules.value = found;
+    if (text !== query.value) return;
+    rules.value = found;
+    looking.value = false;
   }, 150);
 });
 
@@ -102,6 +108,8 @@ const hits = computed<Hit[]>(() => {
   ].slice(0, 14);
 });
 
+const { id, marked, chosen, shown, mark, reset, step, field } = useOffers(hits, open);
+
 async function go(hit: Hit | undefined) {
   if (!hit) return;
   query.value = "";
@@ -112,16 +120,14 @@ async function go(hit: Hit | undefined) {
 
 function begin() {
   open.value = true;
-  marked.value = 0;
+  reset();
   refreshUsed().catch(() => undefined);
 }
 
 function key(e: KeyboardEvent) {
-  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, hits.value.length - 1);
-  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
-  else if (e.key === "Enter") void go(hits.value[marked.value]);
+  if (e.key === "Enter") void go(chosen.value);
   else if (e.key === "Escape") box.value?.blur();
-  else return;
+  else if (!step(e)) return;
   e.preventDefault();
 }
 
@@ -145,11 +151,13 @@ async function leave() {
   await router.push("/sign-in");
 }
 
+/** What every view shows parts of; what cannot be read now is read when the server is back. */
+const read = () => Promise.allSettled([refreshDraft(), refreshEstate(), refreshObjects()]);
+watch(returns, read);
+
 onMounted(() => {
   window.addEventListener("keydown", anywhere);
-  void refreshDraft();
-  void refreshEstate();
-  void refreshObjects();
+  void read();
 });
 onUnmounted(() => window.removeEventListener("keydown", anywhere));
 </script>
@@ -174,36 +182,35 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
         ref="box"
         v-model="query"
         type="search"
-        role="combobox"
-        aria-autocomplete="list"
-        aria-controls="hits"
-        :aria-expanded="open && query !== ''"
-        :aria-activedescendant="open && hits[marked] ? `hit${marked}` : undefined"
+        v-bind="field"
         aria-label="Find a firewall, a bay, an object or a rule"
         placeholder="Find a firewall, object or rule"
+        @input="reset"
         @keydown="key"
         @focus="begin"
         @blur="open = false"
       />
       <kbd aria-hidden="true">/</kbd>
-      <ul v-if="open && query" id="hits" class="hits" role="listbox" aria-label="Found">
-        <li
-          v-for="(h, i) in hits"
-          :id="`hit${i}`"
-          :key="h.to"
-          role="option"
-          :aria-selected="i === marked"
-          :class="{ marked: i === marked }"
-          @mousedown.prevent="go(h)"
-        >
-          <span class="label">{{ h.label }}</span>
-          <span class="soft what" :title="h.what">{{ h.what }}</span>
-          <span v-if="h.uses" class="soft uses">{{ h.uses }}</span>
-        </li>
-        <li v-if="hits.length === 0" class="soft" role="option" aria-disabled="true">
-          Nothing is called that, and no rule says it.
-        </li>
-      </ul>
+      <OfferList
+        v-if="shown"
+        :id="id"
+        v-slot="{ offer }"
+        class="hits"
+        label="Found"
+        :offers="hits"
+        :marked="marked"
+        @take="go"
+        @mark="mark"
+      >
+        <span>{{ offer.label }}</span>
+        <span class="soft" :title="offer.what">{{ offer.what }}</span>
+        <span v-if="offer.uses" class="soft">{{ offer.uses }}</span>
+      </OfferList>
+      <p v-else-if="open && query.trim()" class="soft hits none" role="status">
+        {{
+          looking ? "Looking through the rules …" : "Nothing is called that, and no rule says it."
+        }}
+      </p>
     </div>
     <RouterLink to="/draft" class="chip" :class="{ some: draft.length > 0 }">{{ chip }}</RouterLink>
     <button class="plain help" title="Shortcuts" @click="shortcuts = !shortcuts">
@@ -293,36 +300,13 @@ nav a.here {
   width: 460px;
   margin: 0;
   padding: 4px;
-  list-style: none;
   background: var(--enamel);
   border: 1px solid var(--tin-dark);
   border-radius: 3px;
   box-shadow: var(--shade);
 }
-.hits li {
-  display: flex;
-  gap: 10px;
-  white-space: nowrap;
-  padding: 4px 7px;
-  cursor: pointer;
-}
-.hits .label,
-.hits .what {
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-.hits .label {
-  flex: none;
-  max-width: 60%;
-}
-.hits .what {
-  flex: 1;
-}
-.hits .uses {
-  flex: none;
-}
-.hits .marked {
-  background: var(--brass-soft);
+.none {
+  padding: 7px 11px;
 }
 .chip {
   padding: 3px 11px;

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed, ref, useId } from "vue";
+import { computed, ref } from "vue";
+import OfferList from "../frame/OfferList.vue";
+import { useOffers } from "../frame/useOffers";
 import { type Choice, matching } from "./choices";
 
 /** Finds something of the library by typing, or takes a literal, and adds it to a list. */
@@ -10,28 +12,24 @@ const props = withDefaults(
 const emit = defineEmits<{ add: [name: string] }>();
 
 const typed = ref("");
-const marked = ref(0);
 const open = ref(false);
-const id = useId();
 const offers = computed(() =>
-  open.value && typed.value.trim() ? matching(props.choices, typed.value, props.kinds) : [],
+  typed.value.trim() ? matching(props.choices, typed.value, props.kinds) : [],
 );
+const { id, marked, chosen, shown, mark, reset, step, field } = useOffers(offers, open);
 
-function add(name: string | undefined) {
-  if (name === undefined) return;
-  emit("add", name);
+function add(choice: Choice | undefined) {
+  if (choice === undefined) return;
+  emit("add", choice.name);
   typed.value = "";
-  marked.value = 0;
+  reset();
 }
 
 function key(e: KeyboardEvent) {
   if (e.ctrlKey || e.metaKey || e.altKey) return;
-  const last = offers.value.length - 1;
-  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, last);
-  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
-  else if (e.key === "Enter") add(offers.value[marked.value]?.name);
+  if (e.key === "Enter") add(chosen.value);
   else if (e.key === "Escape" && typed.value) typed.value = "";
-  else return;
+  else if (!step(e)) return;
   e.preventDefault();
   e.stopPropagation();
 }
@@ -42,54 +40,45 @@ function key(e: KeyboardEvent) {
     <input
       v-model="typed"
       class="entry fixed"
-      role="combobox"
-      autocomplete="off"
-      spellcheck="false"
+      v-bind="field"
       :aria-label="label"
-      :aria-expanded="offers.length > 0"
-      :aria-controls="id"
-      :aria-activedescendant="offers.length > 0 ? `${id}-${marked}` : undefined"
       :placeholder="placeholder"
-      @input="marked = 0"
+      @input="reset"
       @focus="open = true"
       @blur="open = false"
       @keydown="key"
     />
-    <ul v-show="offers.length > 0" :id="id" role="listbox" :aria-label="label">
-      <li
-        v-for="(c, i) in offers"
-        :id="`${id}-${i}`"
-        :key="c.name"
-        role="option"
-        :aria-selected="i === marked"
-        :class="{ marked: i === marked }"
-        @mousedown.prevent="add(c.name)"
-        @mousemove="marked = i"
-      >
-        <span>{{ c.name }}</span>
-        <span class="soft fixed value">{{ c.value }}</span>
-        <span class="soft">{{ c.what }}</span>
-      </li>
-    </ul>
-    <p v-if="open && typed.trim() && offers.length === 0" class="soft none">
+    <OfferList
+      v-show="shown"
+      :id="id"
+      v-slot="{ offer }"
+      class="below"
+      :label="label"
+      :offers="offers"
+      :marked="marked"
+      @take="add"
+      @mark="mark"
+    >
+      <span>{{ offer.name }}</span>
+      <span class="soft fixed value">{{ offer.value }}</span>
+      <span class="soft">{{ offer.what }}</span>
+    </OfferList>
+    <p v-if="open && typed.trim() && offers.length === 0" class="soft below none">
       Nothing is called that.
     </p>
   </div>
 </template>
 
-<style scoped src="./offers.css"></style>
 <style scoped>
 .add {
   position: relative;
 }
-ul,
-.none {
+.below {
   position: absolute;
   inset: 100% 0 auto;
   z-index: 10;
   margin: 2px 0 0;
   padding: 4px;
-  list-style: none;
   background: var(--enamel);
   border: 1px solid var(--brass);
   border-radius: 4px;
@@ -97,5 +86,8 @@ ul,
 }
 .none {
   padding: 4px 10px;
+}
+.value {
+  text-align: right;
 }
 </style>

@@ -25,7 +25,7 @@ const overlapping = computed(() => {
     <h3>
       Comes down to <span v-if="contents.total" class="soft total">{{ contents.total }}</span>
     </h3>
-    <AddressPicture :stretches="contents.picture" :name="name" />
+    <AddressPicture v-if="contents.picture.length > 0" :stretches="contents.picture" :name="name" />
     <ul class="ranges fixed">
       <li v-for="r in shown" :key="r">{{ r }}</li>
     </ul>
@@ -37,7 +37,7 @@ const overlapping = computed(() => {
         Export
       </button>
     </p>
-    <p v-if="contents.fitting.length > 0"><b>Fitting</b> {{ contents.fitting.join(", ") }}</p>
+    <p v-if="contents.holds.length > 0"><b>Holds</b> {{ contents.holds.join(", ") }}</p>
     <p v-if="contents.same.length > 0"><b>Same content</b> {{ contents.same.join(", ") }}</p>
     <p v-if="overlapping" class="soft"><b>Overlaps</b> {{ overlapping }}</p>
   </section>

@@ -9,17 +9,21 @@ import {
   Refused,
 } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import { useUnsaved } from "../frame/unsaved";
 import { useKeep } from "../frame/useKeep";
 import AddMember from "./AddMember.vue";
 import BothVersions from "./BothVersions.vue";
-import { choicesOf } from "./choices";
+import { categoriesOf, type Choice, choicesOf } from "./choices";
 import ContentsPart from "./ContentsPart.vue";
 import {
+  CATEGORY,
   differences,
   type Document,
   documentOf,
+  type Field,
   formOf,
   kindOf,
+  objectKey,
   typed,
   windowLines,
 } from "./forms";
@@ -34,6 +38,8 @@ const props = defineProps<{ kind: string; id: number }>();
 const emit = defineEmits<{ saved: [id: number | undefined] }>();
 
 const WAIT = 350;
+/** Kinds whose objects come down to something. */
+const PREVIEWED = ["address", "service", "application", "user"];
 
 const { objects } = useEstate();
 const about = reactive({ name: "", note: "", labels: "" });
@@ -53,14 +59,15 @@ const form = computed(() => forms.value.find((f) => f.name === formName.value) ?
 const document = computed(() => documentOf(form.value, entered, about));
 const changed = computed(() => JSON.stringify(document.value) !== before.value);
 /** What a list of one kind can take in; not the object itself. */
-const choicesFor = (kind: string) =>
-  choicesOf(
-    objects.value.filter((o) => o.id !== props.id),
-    [kind],
-  );
-function append(key: string, name: string) {
-  const old = (entered[key] ?? "").trim();
-  if (!old.split("\n").includes(name)) entered[key] = (old ? `${old}\n` : "") + name;
+function choicesFor(kind: string): Choice[] {
+  const others = objects.value.filter((o) => o.id !== props.id);
+  return kind === CATEGORY ? categoriesOf(others) : choicesOf(others, [kind]);
+}
+/** Adds to a list; a field of one line says just that. */
+function take(field: Field, name: string) {
+  const old = (entered[field.key] ?? "").trim();
+  if (field.typing !== "list") entered[field.key] = name;
+  else if (!old.split("\n").includes(name)) entered[field.key] = (old ? `${old}\n` : "") + name;
 }
 
 const others = computed(() =>
@@ -86,6 +93,43 @@ function show(found: ObjectCard) {
   formName.value = written.name;
   for (const field of written.fields) entered[field.key] = typed(field, known);
   before.value = JSON.stringify(document.value);
+}
+
+/** What is typed and not kept: of which version, and how. */
+interface Unsaved {
+  about: typeof about;
+  entered: Record<string, string>;
+  form: string;
+  version: number;
+}
+const unsaved = useUnsaved<Unsaved>(
+  objectKey(props.kind, props.id),
+  () =>
+    changed.value
+      ? { about, entered, form: formName.value, version: card.value?.version ?? 0 }
+      : undefined,
+  (typed) => {
+    Object.assign(about, typed.about);
+    Object.assign(entered, typed.entered);
+    formName.value = typed.form;
+    if (card.value) card.value = { ...card.value, version: typed.version };
+  },
+);
+
+/** Shows again what is kept, and forgets what was typed. */
+function leave() {
+  problems.value = [];
+  trouble.value = "";
+  stale.value = undefined;
+  if (props.id) void load();
+  else {
+    Object.assign(about, { name: "", note: "", labels: "" });
+    for (const key of Object.keys(entered)) entered[key] = "";
+    formName.value = kindOf(props.kind).forms[0].name;
+    before.value = JSON.stringify(document.value);
+    contents.value = undefined;
+    first.value?.focus();
+  }
 }
 
 function refused(e: unknown) {
@@ -226,7 +270,7 @@ let timer = 0;
 watch(document, () => {
   const something = form.value.fields.some((f) => entered[f.key]?.trim());
   window.clearTimeout(timer);
-  if (changed.value && something && (props.kind === "address" || props.kind === "service"))
+  if (changed.value && something && PREVIEWED.includes(props.kind))
     timer = window.setTimeout(() => void preview(), WAIT);
 });
 
@@ -237,6 +281,7 @@ onMounted(async () => {
     await nextTick();
     first.value?.focus();
   }
+  if (props.id === 0 || card.value) unsaved.begin();
 });
 </script>
 
@@ -246,6 +291,9 @@ onMounted(async () => {
   </p>
   <form v-else class="editor" @submit.prevent="save">
     <h2>{{ id === 0 ? `New ${kindOf(kind).one}` : about.name }}</h2>
+    <p v-if="unsaved.again.value" class="again" role="status">
+      What you typed here before is not kept yet.
+    </p>
     <label
       >Name
       <input
@@ -293,7 +341,8 @@ onMounted(async () => {
         :label="`Add to ${field.label.toLowerCase()}`"
         :choices="choicesFor(field.names)"
         :kinds="[field.names]"
-        @add="(name: string) => append(field.key, name)"
+        :placeholder="field.typing === 'list' ? undefined : 'or one that others have'"
+        @add="(name: string) => take(field, name)"
       />
     </div>
     <WeekPicture
@@ -318,9 +367,11 @@ onMounted(async () => {
     <BothVersions v-if="stale" :apart="apart" @mine="mine" @theirs="theirs" />
     <div class="doing">
       <button class="button first" type="submit" :disabled="busy || !changed">
-        {{ id === 0 ? "Add to the draft" : "Change in the draft" }}
+        {{ id === 0 ? "Make it" : "Keep" }} <kbd>Ctrl+Enter</kbd>
       </button>
-      <kbd>Ctrl+Enter</kbd>
+      <button class="button" type="button" :disabled="busy || !changed" @click="leave">
+        Leave it
+      </button>
       <span class="grow" />
       <button
         v-if="card"

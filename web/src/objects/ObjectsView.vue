@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { LibraryObject } from "../api/client";
+import { returns } from "../api/connection";
 import { computed, nextTick, onMounted, onUnmounted, ref, watch } from "vue";
 import { useVirtualizer } from "@tanstack/vue-virtual";
 import { useRoute, useRouter } from "vue-router";
 import { useEstate } from "../estate/useEstate";
 import { download, table } from "./download";
-import { KINDS, kindOf } from "./forms";
+import { isBegun } from "../frame/unsaved";
+import { KINDS, kindOf, objectKey } from "./forms";
 import type { ListKind } from "./lists";
 import ObjectEditor from "./ObjectEditor.vue";
 import PasteList from "./PasteList.vue";
@@ -128,6 +130,8 @@ watch([chosen, found], async () => {
   if (at >= 0) virtual.value.scrollToIndex(at);
 });
 
+watch(returns, () => trouble.value && load());
+
 onMounted(() => {
   window.addEventListener("keydown", keys);
   void load();
@@ -168,7 +172,10 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
           Export
         </button>
         <RouterLink v-if="listKind" class="button" :to="to('list')">Paste a list</RouterLink>
-        <RouterLink class="button first" :to="to('new')">New {{ kind.one }}</RouterLink>
+        <RouterLink class="button first" :to="to('new')"
+          >{{ isBegun(objectKey(kind.kind, 0)) ? "Go on with the new" : "New" }}
+          {{ kind.one }}</RouterLink
+        >
       </header>
       <div ref="list" class="rows">
         <table v-if="found.length > 0" :aria-rowcount="found.length + 1">
@@ -195,6 +202,9 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
               <td>
                 <RouterLink :to="to(o.id)" :title="o.name">{{ o.name }}</RouterLink>
                 <span v-if="edited.has(o.id)" class="visually-hidden">, changed in the draft</span>
+                <span v-if="isBegun(objectKey(o.kind, o.id))" class="label begun"
+                  >not kept yet</span
+                >
               </td>
               <td class="soft">{{ o.form }}</td>
               <td class="fixed" :title="o.value">{{ contentOf(o) || "–" }}</td>
@@ -363,6 +373,10 @@ tr.here:hover {
   padding: 0 4px;
   margin-right: 4px;
   font-size: var(--t-small);
+}
+.begun {
+  margin-left: 6px;
+  border-color: var(--brass);
 }
 .tell {
   padding: 14px 16px;

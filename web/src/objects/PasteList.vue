@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from "vue";
 import { answer, http, type ObjectCard, type Problem, Refused } from "../api/client";
 import { useEstate } from "../estate/useEstate";
+import { useUnsaved } from "../frame/unsaved";
 import { useKeep } from "../frame/useKeep";
 import type { Document } from "./forms";
 import { merge } from "./imported";
@@ -13,6 +14,11 @@ const props = defineProps<{ kind: ListKind }>();
 const emit = defineEmits<{ saved: [mending: boolean] }>();
 const { objects } = useEstate();
 const content = ref("");
+useUnsaved<string>(
+  `list ${props.kind}`,
+  () => content.value || undefined,
+  (typed) => (content.value = typed),
+).begin();
 const twins = ref(false);
 const trouble = ref("");
 const busy = ref(false);

@@ -28,6 +28,20 @@ export function choicesOf(objects: LibraryObject[], kinds: string[]): Choice[] {
     .map((o) => ({ name: o.name, what: o.form, value: o.value }));
 }
 
+/** The categories that applications have, as choices. */
+export function categoriesOf(objects: LibraryObject[]): Choice[] {
+  const count = new Map<string, number>();
+  for (const { category } of objects)
+    if (category) count.set(category, (count.get(category) ?? 0) + 1);
+  return [...count]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([name, n]) => ({
+      name,
+      what: n === 1 ? "1 application" : `${n} applications`,
+      value: "",
+    }));
+}
+
 /**
  * What fits a typed text, best first: the name itself, names that begin with it, objects with that
  * very content, names and contents that hold it; a literal comes after objects that say the same.

@@ -11,7 +11,7 @@ export interface Field {
   label: string;
   typing: Typing;
   hint: string;
-  /** Kind of objects that can stand in it. */
+  /** What can stand in it: a kind of objects, or the categories of applications. */
   names?: string;
 }
 
@@ -31,6 +31,9 @@ export interface Kind {
   purpose: string;
   forms: [Form, ...Form[]];
 }
+
+/** Stands for the categories that applications have. */
+export const CATEGORY = "category";
 
 const text = (key: string, label: string, hint: string): Field => ({
   key,
@@ -161,7 +164,7 @@ export const KINDS: [Kind, ...Kind[]] = [
         name: "application",
         label: "one application",
         fields: [
-          text("category", "Category", "business"),
+          { ...text("category", "Category", "such as business"), names: CATEGORY },
           { key: "risk", label: "Risk", typing: "number", hint: "1 (least) to 5" },
           list("services", "Usual services", "one a line: names, or tcp/443", "service"),
         ],
@@ -169,10 +172,19 @@ export const KINDS: [Kind, ...Kind[]] = [
       {
         name: "group",
         label: "group",
+        fields: [list("members", "Members", "one a line", "application")],
+      },
+      {
+        name: "matching",
+        label: "by category and risk",
         fields: [
-          list("members", "Members", "one a line", "application"),
-          list("ofCategories", "All of category", "one a line"),
-          text("ofRisk", "All of risk", "4 or 3-5"),
+          list(
+            "ofCategories",
+            "Of the categories",
+            "one a line; all, where none is given",
+            CATEGORY,
+          ),
+          text("ofRisk", "Of the risk", "4 or 3-5; any, where none is given"),
         ],
       },
     ],
@@ -336,3 +348,6 @@ export function differences(mine: Document, theirs: Document): Difference[] {
     .map((key) => ({ key, mine: words(mine[key]), theirs: words(theirs[key]) }))
     .filter((d) => d.mine !== d.theirs);
 }
+
+/** Tells the form of one object, or of a new one (0), from all others. */
+export const objectKey = (kind: string, id: number) => `object ${kind} ${id}`;

@@ -74,6 +74,7 @@ describe("a list of addresses", () => {
       form: "host",
       value: "10.72.4.9",
       note: "by the gate, left",
+      category: "",
       labels: ["pci", "kiosk"],
     };
     expect(documents("address", table([object]))).toEqual([
@@ -120,9 +121,9 @@ describe("a list of services", () => {
   it("reads back what was exported", () => {
     const value = "udp 123 · udpFrom 123";
     const object = { id: 2, kind: "service", name: "sync", form: "service", value };
-    expect(documents("service", table([{ ...object, note: "", labels: [] }]))).toEqual([
-      { name: "sync", udp: "123", udpFrom: "123" },
-    ]);
+    expect(
+      documents("service", table([{ ...object, note: "", category: "", labels: [] }])),
+    ).toEqual([{ name: "sync", udp: "123", udpFrom: "123" }]);
   });
 
   it("leaves out what is no service, naming its line", () => {

@@ -9,6 +9,7 @@ const object = (name: string, form: string, value: string): LibraryObject => ({
   form,
   value,
   note: "",
+  category: "",
   labels: [],
 });
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from "vue";
+import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
 import type { LibraryObject, Rule } from "../api/client";
 import { choicesOf, type Choice } from "../objects/choices";
 import { typedAhead } from "./ahead";
@@ -124,6 +124,14 @@ function word(chosen: string, go: number) {
 }
 
 const keepName = (go: number) => emit("keep", { ...props.row.rule, name: name.value }, go);
+
+/** Whoever clicks elsewhere keeps the name that is typed here. */
+function away(e: PointerEvent) {
+  if (props.column !== "name" || box.value?.contains(e.target as Node)) return;
+  if (name.value !== props.row.rule.name) keepName(0);
+}
+onMounted(() => window.addEventListener("pointerdown", away, true));
+onUnmounted(() => window.removeEventListener("pointerdown", away, true));
 
 function nameKey(e: KeyboardEvent) {
   e.stopPropagation();

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref } from "vue";
+import { computed, nextTick, onMounted, onUnmounted, ref } from "vue";
+import OfferList from "../frame/OfferList.vue";
+import { useOffers } from "../frame/useOffers";
 import { type Choice, literalOf, matching } from "../objects/choices";
 import { typedAhead } from "./ahead";
 
@@ -22,13 +24,13 @@ const chosen = ref([...props.names]);
 const inverted = ref(props.not ?? false);
 const ahead = props.tabs ? typedAhead() : undefined;
 const typed = ref(ahead?.typed ?? "");
-const marked = ref(0);
 const note = ref("");
 const input = ref<HTMLInputElement>();
 
 const offers = computed(() =>
   matching(props.choices, typed.value, props.kinds).filter((c) => !chosen.value.includes(c.name)),
 );
+const { id, marked, chosen: offer, mark, reset, step, field } = useOffers(offers);
 
 onMounted(async () => {
   await nextTick();
@@ -47,7 +49,7 @@ function known(text: string): boolean {
 function add(name: string) {
   if (name && !chosen.value.includes(name)) chosen.value.push(name);
   typed.value = "";
-  marked.value = 0;
+  reset();
   note.value = "";
   input.value?.focus();
 }
@@ -58,8 +60,7 @@ function enter() {
     keep();
     return;
   }
-  const offer = offers.value[marked.value];
-  if (offer) add(offer.name);
+  if (offer.value) add(offer.value.name);
   else if (known(text)) add(text);
   else
     note.value = `Nothing is called “${text}”. Type a name from the list${props.kinds.includes("address") ? ", an address, a network or first-last" : props.kinds.includes("service") ? ", or one like tcp/443" : ""}.`;
@@ -75,17 +76,39 @@ function finish(go = 0) {
   if (!note.value) keep(go);
 }
 
+const root = ref<HTMLElement>();
+const hold = (e: Event) => e.stopPropagation();
+
+/**
+ * Whoever clicks elsewhere keeps what was changed here. What is called nothing stays, with the
+ * reason, and a click on the stack does not leave it.
+ */
+function away(e: PointerEvent) {
+  const to = e.target as Element;
+  if (root.value?.contains(to)) return;
+  const grid = to.closest("[role=grid]") !== null;
+  const same =
+    JSON.stringify(chosen.value) === JSON.stringify(props.names) &&
+    inverted.value === (props.not ?? false);
+  if (same && !typed.value.trim()) {
+    if (!grid) emit("leave");
+    return;
+  }
+  finish();
+  if (note.value && grid) window.addEventListener("click", hold, { capture: true, once: true });
+}
+onMounted(() => window.addEventListener("pointerdown", away, true));
+onUnmounted(() => window.removeEventListener("pointerdown", away, true));
+
 function key(e: KeyboardEvent) {
-  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, offers.value.length - 1);
-  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, 0);
-  else if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) finish();
+  if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) finish();
   else if (e.key === "Enter") enter();
   else if (e.key === "Tab" && props.tabs) finish(e.shiftKey ? -1 : 1);
   else if (e.key === "!" && props.invertible && !typed.value) inverted.value = !inverted.value;
   else if (e.key === "Escape") emit("leave");
   else if (e.key === "Backspace" && typed.value === "" && chosen.value.length > 0)
     chosen.value.pop();
-  else {
+  else if (!step(e)) {
     e.stopPropagation();
     return;
   }
@@ -109,7 +132,7 @@ function paste(e: ClipboardEvent) {
 </script>
 
 <template>
-  <div class="picker" role="dialog" :aria-label="title" @click.stop @dblclick.stop>
+  <div ref="root" class="picker" role="dialog" :aria-label="title" @click.stop @dblclick.stop>
     <div class="chips">
       <span v-if="inverted && chosen.length > 0" class="soft">all but</span>
       <span v-if="chosen.length === 0" class="soft">{{ any }}</span>
@@ -129,31 +152,33 @@ function paste(e: ClipboardEvent) {
       v-model="typed"
       class="fixed"
       type="text"
+      v-bind="field"
       :aria-label="title"
-      autocomplete="off"
-      spellcheck="false"
       :placeholder="`Add ${title}`"
       @input="
-        marked = 0;
+        reset();
         note = '';
       "
       @keydown="key"
       @paste="paste"
     />
-    <ul>
-      <li
-        v-for="(c, i) in offers"
-        :key="c.name"
-        :class="{ marked: i === marked }"
-        @mousedown.prevent="add(c.name)"
-        @mousemove="marked = i"
-      >
-        <span class="offer">{{ c.name }}</span>
-        <span class="soft value fixed">{{ c.value }}</span>
-        <span class="soft">{{ c.what }}</span>
-      </li>
-      <li v-if="offers.length === 0 && typed" class="soft">Nothing is called that.</li>
-    </ul>
+    <OfferList
+      :id="id"
+      v-slot="{ offer: c }"
+      class="offers"
+      :label="title"
+      :offers="offers"
+      :marked="marked"
+      @take="(c) => add(c.name)"
+      @mark="mark"
+    >
+      <span>{{ c.name }}</span>
+      <span class="soft value fixed">{{ c.value }}</span>
+      <span class="soft">{{ c.what }}</span>
+    </OfferList>
+    <p v-if="offers.length === 0 && typed && !free && !note" class="soft none">
+      Nothing is called that.
+    </p>
     <p v-if="note || trouble" class="note" role="alert">{{ note || trouble }}</p>
     <footer>
       <label v-if="invertible">
@@ -166,7 +191,6 @@ function paste(e: ClipboardEvent) {
   </div>
 </template>
 
-<style scoped src="../objects/offers.css"></style>
 <style scoped>
 .picker {
   width: 400px;
@@ -212,12 +236,16 @@ input[type="text"] {
 input::placeholder {
   color: var(--ink-soft);
 }
-ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
+.offers {
   max-height: 232px;
   overflow: auto;
+}
+.value {
+  text-align: right;
+}
+.none {
+  margin: 0;
+  padding: 3px 7px;
 }
 .note {
   margin: 0;

@@ -2,7 +2,9 @@
 import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { answer, type Change, http, type Revision } from "../api/client";
+import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
+import { useUnsaved } from "../frame/unsaved";
 import ConsequencesPanel from "./ConsequencesPanel.vue";
 import { fieldChanges } from "./fields";
 import { type Outcome, outcomes } from "./outcome";
@@ -14,6 +16,11 @@ const { draft, refreshDraft, refreshEstate, undo: back, redo: forth } = useEstat
 const traffic = useTrial();
 const revisions = ref<Revision[]>([]);
 const note = ref("");
+useUnsaved<string>(
+  "note",
+  () => note.value || undefined,
+  (typed) => (note.value = typed),
+).begin();
 const trouble = ref("");
 const busy = ref(false);
 const sealed = ref<Revision>();
@@ -58,7 +65,7 @@ async function attempt(work: () => Promise<void>) {
     trouble.value = (e as Error).message;
   } finally {
     busy.value = false;
-    await refreshDraft();
+    await refreshDraft().catch(() => undefined);
   }
 }
 
@@ -117,10 +124,11 @@ function key(e: KeyboardEvent) {
   e.preventDefault();
 }
 
+watch(returns, () => attempt(load));
+
 onMounted(() => {
   window.addEventListener("keydown", key);
-  void load();
-  void refreshDraft();
+  void attempt(load);
 });
 onUnmounted(() => window.removeEventListener("keydown", key));
 </script>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { setting } from "../accounts/settings";
+import OfferList from "../frame/OfferList.vue";
+import { useOffers } from "../frame/useOffers";
 import { complete, explain, parse } from "./filter";
 
 const props = defineProps<{
@@ -14,7 +16,6 @@ const emit = defineEmits<{ "update:modelValue": [text: string]; leave: [] }>();
 
 const input = ref<HTMLInputElement>();
 const open = ref(false);
-const marked = ref(-1);
 const kept = setting<string[]>("filters", []);
 
 const tokens = computed(() => parse(props.modelValue));
@@ -23,11 +24,21 @@ const offers = computed(() => {
   const own = typed ? [] : kept.value.map((text) => ({ text, says: "kept filter" }));
   return [...own, ...complete(typed, props.known)];
 });
+const {
+  id,
+  marked,
+  chosen,
+  shown: offered,
+  mark,
+  reset,
+  step,
+  field,
+} = useOffers(offers, open, -1);
 const isKept = computed(() => kept.value.includes(props.modelValue.trim()));
 
 function take(text: string) {
   emit("update:modelValue", text);
-  marked.value = -1;
+  reset();
   input.value?.focus();
 }
 
@@ -37,17 +48,14 @@ function keep() {
 }
 
 function key(e: KeyboardEvent) {
-  const chosen = offers.value[marked.value];
-  if (e.key === "ArrowDown") marked.value = Math.min(marked.value + 1, offers.value.length - 1);
-  else if (e.key === "ArrowUp") marked.value = Math.max(marked.value - 1, -1);
-  else if (e.key === "Tab" && !e.shiftKey && offers.value.length > 0 && props.modelValue)
-    take((chosen ?? offers.value[0])?.text ?? props.modelValue);
-  else if (e.key === "Enter" && chosen) take(chosen.text);
+  if (e.key === "Tab" && !e.shiftKey && offers.value.length > 0 && props.modelValue)
+    take((chosen.value ?? offers.value[0])?.text ?? props.modelValue);
+  else if (e.key === "Enter" && chosen.value) take(chosen.value.text);
   else if (e.key === "Enter") emit("leave");
   else if (e.key === "Escape") {
     if (props.modelValue) emit("update:modelValue", "");
     else emit("leave");
-  } else return;
+  } else if (!step(e)) return;
   e.preventDefault();
   e.stopPropagation();
 }
@@ -62,29 +70,32 @@ defineExpose({ focus: () => input.value?.focus() });
       :value="modelValue"
       type="text"
       class="fixed"
-      spellcheck="false"
-      autocomplete="off"
+      v-bind="field"
       aria-label="Filter the stack"
       placeholder="Filter: words, from:quay is:dead touches:10.72.16.9"
       @input="
         emit('update:modelValue', ($event.target as HTMLInputElement).value);
-        marked = -1;
+        reset();
       "
       @keydown="key"
       @focus="open = true"
       @blur="open = false"
     />
     <kbd v-if="!modelValue" aria-hidden="true">S</kbd>
-    <ul v-if="open && offers.length > 0" class="offers">
-      <li
-        v-for="(o, i) in offers"
-        :key="o.text"
-        :class="{ marked: i === marked }"
-        @mousedown.prevent="take(o.text)"
-      >
-        <span class="fixed">{{ o.text }}</span> <span class="soft">{{ o.says }}</span>
-      </li>
-    </ul>
+    <OfferList
+      v-if="offered"
+      :id="id"
+      v-slot="{ offer }"
+      class="offers"
+      label="Filters"
+      :offers="offers"
+      :marked="marked"
+      @take="(o) => take(o.text)"
+      @mark="mark"
+    >
+      <span class="fixed">{{ offer.text }}</span>
+      <span class="soft says">{{ offer.says }}</span>
+    </OfferList>
     <div v-if="modelValue" class="told" role="status">
       <b>{{ shown ?? 0 }} of {{ total }}</b>
       <span class="means" :class="trouble ? 'trouble' : 'soft'">{{
@@ -148,21 +159,14 @@ kbd {
   min-width: 380px;
   margin: 0;
   padding: 4px;
-  list-style: none;
   background: var(--enamel);
   border: 1px solid var(--tin-dark);
   border-radius: 3px;
   box-shadow: var(--shade);
   z-index: 20;
 }
-.offers li {
-  padding: 3px 7px;
-  cursor: pointer;
-  display: flex;
-  gap: 14px;
-  justify-content: space-between;
-}
-.offers .marked {
-  background: var(--brass-soft);
+.says {
+  grid-column: 2 / -1;
+  text-align: right;
 }
 </style>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { ref } from "vue";
+import { reactive } from "vue";
 import type { Rule } from "../api/client";
+
+type Change = (rule: Rule) => Rule;
 
 /** What can be done to many rules at once. */
 defineProps<{ count: number; locked: boolean }>();
@@ -10,27 +12,35 @@ const emit = defineEmits<{
   copy: [];
   wrap: [];
   clear: [];
-  set: [change: (rule: Rule) => Rule, done: string];
+  set: [change: Change, done: string];
 }>();
 
-const label = ref("");
-const owner = ref("");
+/** What is typed for all of them, and what it does to each. */
+const fields = reactive([
+  {
+    text: "",
+    word: "label",
+    says: "Label for the chosen rules",
+    change: (word: string): Change => {
+      return (r) => ({ ...r, labels: r.labels.includes(word) ? r.labels : [...r.labels, word] });
+    },
+    done: "labelled",
+  },
+  {
+    text: "",
+    word: "owner",
+    says: "Owner of the chosen rules",
+    change: (name: string): Change => {
+      return (r) => ({ ...r, owner: name });
+    },
+    done: "given to",
+  },
+]);
 
-function addLabel() {
-  const word = label.value.trim();
-  if (!word) return;
-  emit(
-    "set",
-    (r) => ({ ...r, labels: r.labels.includes(word) ? r.labels : [...r.labels, word] }),
-    `labelled ${word}`,
-  );
-  label.value = "";
-}
-
-function setOwner() {
-  const name = owner.value.trim();
-  if (name) emit("set", (r) => ({ ...r, owner: name }), `given to ${name}`);
-  owner.value = "";
+function apply(field: (typeof fields)[number]) {
+  const text = field.text.trim();
+  if (text) emit("set", field.change(text), `${field.done} ${text}`);
+  field.text = "";
 }
 
 /** What is typed here is no shortcut; Escape leaves the field, and elsewhere all that is chosen. */
@@ -69,17 +79,12 @@ function setLog(e: Event) {
         <option v-for="l in ['none', 'start', 'end', 'both']" :key="l" :value="l">{{ l }}</option>
       </select>
       <input
-        v-model="label"
-        placeholder="label"
-        aria-label="Label for the chosen rules"
-        @keydown.enter="addLabel"
-        @keydown="own"
-      />
-      <input
-        v-model="owner"
-        placeholder="owner"
-        aria-label="Owner of the chosen rules"
-        @keydown.enter="setOwner"
+        v-for="f in fields"
+        :key="f.word"
+        v-model="f.text"
+        :placeholder="f.word"
+        :aria-label="f.says"
+        @keydown.enter="apply(f)"
         @keydown="own"
       />
       <button class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>

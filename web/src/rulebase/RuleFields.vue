@@ -132,8 +132,10 @@ async function leave() {
 
 async function save(field: Field, value: Rule[Field["key"]]) {
   if (JSON.stringify(value) === JSON.stringify(props.row.rule[field.key])) return leave();
+  const line = props.row.line.id;
   const saved = await props.keep({ ...props.row.rule, [field.key]: value }, seen);
-  if (saved) await leave();
+  // Whoever has gone on meanwhile is not fetched back.
+  if (saved && open.value === field.key && line === props.row.line.id) await leave();
 }
 
 const word = (field: Field, chosen: string) =>

@@ -67,6 +67,8 @@ watch(told, (text) => say(text));
 
 const actions = useRuleActions(s, selection, (key) => edit(key, "name"), say);
 const open = computed(() => (editing.value ? (ruleRow.value?.line.id ?? 0) : 0));
+/** Does something once an open cell is kept; nothing where it could not be. */
+const then = async (act: () => unknown) => (await cells.settled()) && act();
 const presence = usePresence(open, () => {
   if (!editing.value) void s.refresh(true);
 });
@@ -214,6 +216,7 @@ function askSkeleton() {
 useStackKeys(
   {
     plain: {
+      F2: () => selected.value && edit(selected.value, column.value),
       n: actions.add,
       Insert: actions.add,
       d: actions.duplicate,
@@ -307,7 +310,7 @@ onUnmounted(() => {
         <button v-if="total > 0" class="button" @click="nextFinding">
           Next finding <kbd>F</kbd>
         </button>
-        <button class="button" @click="actions.add">New rule <kbd>N</kbd></button>
+        <button class="button" @click="then(actions.add)">New rule <kbd>N</kbd></button>
         <button
           v-if="stack.kind === 'firewall'"
           class="button"
@@ -456,11 +459,11 @@ onUnmounted(() => {
       :known="narrowed.known.value"
       :keep="keepField"
       :attempt="s.attempt"
-      @go="go"
-      @toggle="actions.toggle"
-      @remove="actions.remove"
-      @undo="s.undo"
-      @above="(place: string) => ruleRow && actions.moveAbove(ruleRow, place)"
+      @go="(place: string) => then(() => go(place))"
+      @toggle="then(actions.toggle)"
+      @remove="then(actions.remove)"
+      @undo="(change: number) => then(() => s.undo(change))"
+      @above="(place: string) => then(() => ruleRow && actions.moveAbove(ruleRow, place))"
     />
   </div>
 </template>

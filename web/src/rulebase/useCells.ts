@@ -22,8 +22,14 @@ export function useCells(
   );
   /** The version of the rule as it was when its cell was opened. */
   let seen = 0;
+  /** Whether what is on its way to the server was kept. */
+  let keeping: Promise<boolean> | undefined;
 
-  function select(key: string, at?: Column, how?: "toggle" | "range") {
+  /** When the cell that is being kept is kept; false where it stays open, since it could not be. */
+  const settled = () => keeping ?? Promise.resolve(true);
+
+  async function select(key: string, at?: Column, how?: "toggle" | "range") {
+    if (keeping && !(await keeping)) return;
     if (how === "range") selection.range(key);
     else if (how === "toggle") selection.toggle(key);
     if (how) {
@@ -62,6 +68,14 @@ export function useCells(
    * @param go whether the cell to the right (1) or to the left (-1) opens then
    */
   async function keep(r: RuleRow, rule: Rule, go: number) {
+    const mine = put(r, rule, go);
+    keeping = mine;
+    await mine.finally(() => {
+      if (keeping === mine) keeping = undefined;
+    });
+  }
+
+  async function put(r: RuleRow, rule: Rule, go: number): Promise<boolean> {
     const same = go !== 0 && JSON.stringify(rule) === JSON.stringify(r.rule);
     const end = go ? typeAhead() : undefined;
     const saved = same || (await s.save(r.line, rule, seen));
@@ -73,6 +87,7 @@ export function useCells(
     await nextTick();
     if (saved && column.value !== from) edit(r.key, column.value);
     else forgetAhead();
+    return saved !== undefined;
   }
 
   function sideways(by: number) {
@@ -81,5 +96,5 @@ export function useCells(
     column.value = all[Math.max(0, Math.min(all.length - 1, i))] ?? "name";
   }
 
-  return { column, editing, ruleRow, select, edit, keep, sideways };
+  return { column, editing, ruleRow, select, edit, keep, settled, sideways };
 }

@@ -149,7 +149,7 @@ export function useStack() {
   /** The counts in the tree follow when nothing else is asked for a moment. */
   function treeSoon() {
     window.clearTimeout(treeTimer);
-    treeTimer = window.setTimeout(() => void refreshEstate(), TREE_PAUSE);
+    treeTimer = window.setTimeout(() => void refreshEstate().catch(() => undefined), TREE_PAUSE);
   }
 
   async function open(kind: "firewall" | "bay", id: number) {

@@ -306,7 +306,7 @@ final class SecondReading {
       return stream(document.get("applications"))
           .filter(a -> a.has("risk"))
           .filter(a -> a.get("risk").asInt() >= Integer.parseInt(ends[0]))
-          .filter(a -> a.get("risk").asInt() <= Integer.parseInt(ends[1]))
+          .filter(a -> a.get("risk").asInt() <= Integer.parseInt(ends[ends.length - 1]))
           .map(a -> text(a, "name"))
           .toList();
     }

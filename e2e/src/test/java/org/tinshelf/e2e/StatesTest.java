@@ -70,20 +70,75 @@ class StatesTest {
   }
 
   @Test
-  void whenTheSessionIsOverOneSignsInAndIsWhereOneWas() {
-    rule("museum ship").click();
+  void whenTheSessionIsOverOneSignsInAndGoesOnTyping() {
+    rule("museum ship").locator(".cell.name").click();
     page.waitForURL("**rule=*");
     String address = page.url();
+    page.keyboard().press("Enter");
+    Locator input = page.locator(".editor input");
+    input.fill("museum ship again");
     page.context()
         .clearCookies(
             new BrowserContext.ClearCookiesOptions().setName(Pattern.compile("^(?!XSRF)")));
-    page.keyboard().press("o");
-    page.waitForURL("**/sign-in**");
-    page.getByLabel("Name").fill(installation.name());
-    page.getByLabel("Password").fill(installation.password());
     page.keyboard().press("Enter");
-    page.waitForURL(address);
-    assertThat(rule("museum ship")).hasAttribute("aria-selected", "true");
+    assertThat(page.locator(".over")).containsText("What you typed is still here");
+    assertThat(page.getByLabel("Password")).isFocused();
+    page.keyboard().type("not the password");
+    page.keyboard().press("Enter");
+    assertThat(page.locator(".over")).containsText("do not fit together");
+    page.keyboard().type(installation.password());
+    page.keyboard().press("Enter");
+    assertThat(page.locator(".over")).hasCount(0);
+    assertEquals(address, page.url());
+    assertThat(input).isFocused();
+    assertThat(input).hasValue("museum ship again");
+    page.keyboard().press("Enter");
+    assertThat(rule("museum ship again")).hasAttribute("aria-selected", "true");
+  }
+
+  @Test
+  void whoClicksElsewhereKeepsWhatIsTypedInACell() {
+    rule("museum ship").locator(".cell.name").click();
+    page.keyboard().press("F2");
+    page.locator(".editor input").fill("museum ship again");
+    rule("sandpiper phones").locator(".cell.source").click();
+    assertThat(rule("museum ship again")).isVisible();
+    assertThat(rule("sandpiper phones")).hasAttribute("aria-selected", "true");
+    rule("museum ship again").locator(".cell.source").dblclick();
+    Locator typed = page.locator(".picker input[type=text]");
+    typed.fill("nobody");
+    rule("sandpiper phones").locator(".cell.name").click();
+    assertThat(page.locator(".picker .note")).containsText("Nothing is called “nobody”");
+    assertThat(typed).hasValue("nobody");
+    typed.fill("10.72.48.0/24");
+    rule("sandpiper phones").locator(".cell.name").click();
+    assertThat(rule("museum ship again").locator(".cell.source")).containsText("10.72.48.0/24");
+    assertThat(rule("sandpiper phones")).hasAttribute("aria-selected", "true");
+  }
+
+  @Test
+  void whatIsTypedIntoAFormIsThereAgainUntilItIsKeptOrLeft() {
+    page.navigate(installation.address() + "/objects/address?find=ticket-web");
+    page.locator("tbody a").first().click();
+    page.getByLabel("Note").fill("half a thought");
+    page.locator("tbody a").nth(1).click();
+    assertThat(page.locator("form.editor h2")).hasText("ticket-web6");
+    assertThat(page.locator("tbody tr").first()).containsText("not kept yet");
+    page.reload();
+    page.locator("tbody a").first().click();
+    assertThat(page.locator(".again")).containsText("What you typed here before is not kept yet");
+    assertThat(page.getByLabel("Note")).hasValue("half a thought");
+    page.getByText("Leave it").click();
+    assertThat(page.getByLabel("Note")).not().hasValue("half a thought");
+    assertThat(page.locator("tbody tr").first()).not().containsText("not kept yet");
+    page.navigate(installation.address() + "/estate/bay/1");
+    page.getByLabel("Name").fill("ferries");
+    page.locator(".chip").click();
+    page.goBack();
+    assertThat(page.locator(".again")).isVisible();
+    assertThat(page.getByLabel("Name")).hasValue("ferries");
+    page.getByText("Leave it").click();
+    assertThat(page.getByLabel("Name")).not().hasValue("ferries");
   }
 
   @Test

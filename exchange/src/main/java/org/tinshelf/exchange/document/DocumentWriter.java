@@ -210,7 +210,8 @@ public final class DocumentWriter {
           } else {
             Application.Matching m = (Application.Matching) application;
             texts(o, "ofCategories", m.categories());
-            o.put("ofRisk", m.leastRisk() + "-" + m.mostRisk());
+            boolean one = m.leastRisk() == m.mostRisk();
+            o.put("ofRisk", one ? "" + m.leastRisk() : m.leastRisk() + "-" + m.mostRisk());
           }
         });
   }

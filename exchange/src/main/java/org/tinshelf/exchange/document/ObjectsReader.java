@@ -349,7 +349,15 @@ final class ObjectsReader {
         "ofRisk");
     About about = about(at);
     refuse(at, about, Universe.UNKNOWN);
-    if (at.has("members")) {
+    boolean group = at.has("members");
+    boolean matching = at.has("ofCategories") || at.has("ofRisk");
+    boolean single = at.has("category") || at.has("risk") || at.has("services");
+    if (group && matching || group && single || matching && single) {
+      at.problem(
+          "it is written in more than one way",
+          "give members; or ofCategories and ofRisk; or category, risk and services");
+    }
+    if (group) {
       List<String> members = new ArrayList<>();
       for (Cursor m : at.items("members")) {
         members.add(m.text().strip());
@@ -358,7 +366,7 @@ final class ObjectsReader {
       references.contains(References.Kind.APPLICATION, about.name(), members);
       return new Application.Group(about, List.copyOf(members));
     }
-    if (at.has("ofCategories") || at.has("ofRisk")) {
+    if (matching) {
       int[] risk =
           at.find("ofRisk")
               .flatMap(c -> c.parse(ObjectsReader::risks, "write 3 or 3-5"))

@@ -37,6 +37,8 @@ class DocumentErrorsTest {
         "'services':[{'name':'s','tcp':'70000'}] | /services/0/tcp | 65535",
         "'zones':[{'name':'self'}] | /zones/0 | meaning of its own",
         "'applications':[{'name':'unknown'}] | /applications/0 | meaning of its own",
+        "'applications':[{'name':'a','members':[],'ofRisk':'4'}] | /applications/0 | more than one way",
+        "'applications':[{'name':'a','ofCategories':['web'],'risk':4}] | /applications/0 | more than one way",
         "'users':[{'name':'unknown','members':[]}] | /users/0 | meaning of its own",
         "'schedules':[{'name':'s','weekly':[{'days':['mo'],'from':'05:00','to':'06:00'}]}] | /schedules/0/weekly/0/days/0 | mon",
         "'firewalls':[{'name':'f','timeZone':'Mars/Base'}] | /firewalls/0/timeZone | not a time zone",

@@ -12,6 +12,7 @@ import tools.jackson.databind.node.ObjectNode;
  *     or {@code zone}
  * @param form how it is written, such as {@code host} or {@code group}
  * @param value its content in a few words
+ * @param category of an application; empty where it has none
  */
 public record ObjectView(
     long id,
@@ -20,7 +21,8 @@ public record ObjectView(
     String form,
     String value,
     String note,
-    List<String> labels) {
+    List<String> labels,
+    String category) {
 
   private static final List<String> FORMS =
       List.of(
@@ -46,7 +48,8 @@ public record ObjectView(
         form(record.kind(), body),
         value(body),
         body.path("note").asString(""),
-        labels);
+        labels,
+        body.path("category").asString(""));
   }
 
   private static String form(ObjectKind kind, ObjectNode body) {
@@ -56,6 +59,9 @@ public record ObjectView(
           return form;
         }
       }
+    }
+    if (body.has("ofCategories") || body.has("ofRisk")) {
+      return "matching";
     }
     return body.has("members") ? "group" : kind.word();
   }
@@ -85,8 +91,20 @@ public record ObjectView(
     }
     String list = String.join(", ", items);
     return switch (key) {
-      case "host", "network", "range", "wildcard", "members", "weekly", "once", "domain", "feed" ->
+      case "host",
+          "network",
+          "range",
+          "wildcard",
+          "members",
+          "weekly",
+          "once",
+          "domain",
+          "feed",
+          "category",
+          "services" ->
           list;
+      case "ofCategories" -> "all of " + list;
+      case "ofRisk" -> "risk " + list;
       case "except" -> "except " + list;
       default -> key + " " + list;
     };

@@ -128,6 +128,39 @@ class ObjectsTest {
   }
 
   @Test
+  void groupsOfApplicationsAndUsersTellWhoIsBehindThem() {
+    String risky =
+        "{'kind':'application','id':0,'object':{'name':'r','ofCategories':['web'],'ofRisk':'1-3'}}";
+    JsonNode found = client.post("/api/objects/preview", risky.replace('\'', '"')).json();
+    assertEquals("[\"web-browsing\"]", found.get("holds").toString());
+    assertEquals("1 application", found.get("total").asString());
+
+    add("application", "{'name':'browsing','members':['web-browsing']}");
+    add("application", "{'name':'more','members':['browsing','time-sync']}");
+    JsonNode more = card(id("application", "more")).get("contents");
+    assertEquals("[\"time-sync\",\"web-browsing\"]", more.get("holds").toString());
+    assertEquals("[\"browsing\"]", more.get("overlapping").toString());
+
+    add("user", "{'name':'night crew','members':['ove','liv']}");
+    add("user", "{'name':'all crew','members':['night crew','ida']}");
+    JsonNode crew = card(id("user", "all crew"));
+    assertEquals("[\"ida\",\"liv\",\"ove\"]", crew.at("/contents/holds").toString());
+    assertEquals("3 users", crew.at("/contents/total").asString());
+  }
+
+  @Test
+  void anApplicationIsWrittenInOneWayOnly() {
+    JsonNode made = add("application", "{'name':'odd one','ofRisk':'5'}").get(0);
+    assertEquals("matching", made.get("form").asString());
+    assertEquals("risk 5", made.get("value").asString());
+    JsonNode wrong =
+        change(made.get("id").asLong(), "{'name':'odd one','members':[],'ofRisk':'5'}")
+            .expect(422)
+            .json();
+    assertTrue(wrong.toString().contains("more than one way"), wrong.toString());
+  }
+
+  @Test
   void aNewNameIsSeenWhereverTheObjectIsUsed() {
     long zone = id("zone", "outside");
     JsonNode before = card(zone);
