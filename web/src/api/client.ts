@@ -66,7 +66,7 @@ export class Refused extends Error {
 const SIGNING_IN = /\/api\/session(\/|$)/;
 const UNASKED = /\/api\/(presence|settings)/;
 
-const http = createClient<paths>({ baseUrl: "/" });
+const http = createClient<paths>({ baseUrl: "/", fetch: (request) => globalThis.fetch(request) });
 
 http.use({
   onRequest({ request }) {

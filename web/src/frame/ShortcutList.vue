@@ -43,6 +43,7 @@ const groups = [
       ["Delete", "remove"],
       ["Shift+↑ ↓", "choose many"],
       ["Ctrl+A", "choose the whole shelf"],
+      ["Ctrl+D", "the cell in all chosen as where choosing began"],
       ["Ctrl+C Ctrl+V", "copy and paste, on any shelf"],
       ["W", "into a drawer; out of a drawer"],
     ],

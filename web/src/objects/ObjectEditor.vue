@@ -134,7 +134,8 @@ function leave() {
 
 function refused(e: unknown) {
   if (e instanceof Refused && e.problems.length > 0) {
-    problems.value = e.problems;
+    // What is made is sent as a list of one.
+    problems.value = e.problems.map((p) => ({ ...p, pointer: p.pointer.replace(/^\/0\//, "/") }));
     trouble.value = "";
   } else {
     trouble.value = (e as Error).message;
@@ -313,37 +314,39 @@ onMounted(async () => {
         <input v-model="formName" type="radio" name="form" :value="f.name" />{{ f.label }}
       </label>
     </fieldset>
-    <div v-for="field in form.fields" :key="field.key" class="field">
-      <label :for="`field-${field.key}`">{{ field.label }}</label>
-      <textarea
-        v-if="field.typing === 'list' || field.typing === 'windows'"
-        :id="`field-${field.key}`"
-        v-model="entered[field.key]"
-        class="entry fixed"
-        :rows="Math.min(10, Math.max(3, (entered[field.key] ?? '').split('\n').length + 1))"
-        :aria-invalid="!!problemAt(field.key)"
-        spellcheck="false"
-      />
-      <input
-        v-else
-        :id="`field-${field.key}`"
-        v-model="entered[field.key]"
-        class="entry fixed"
-        :aria-invalid="!!problemAt(field.key)"
-        spellcheck="false"
-      />
-      <span v-if="problemAt(field.key)" class="trouble" role="alert"
-        >{{ problemAt(field.key)?.wrong }}; {{ problemAt(field.key)?.right }}</span
-      >
-      <span v-else class="soft hint">{{ field.hint }}</span>
-      <AddMember
-        v-if="field.names"
-        :label="`Add to ${field.label.toLowerCase()}`"
-        :choices="choicesFor(field.names)"
-        :kinds="[field.names]"
-        :placeholder="field.typing === 'list' ? undefined : 'or one that others have'"
-        @add="(name: string) => take(field, name)"
-      />
+    <div :class="['fields', { pairs: form.fields.length > 4 }]">
+      <div v-for="field in form.fields" :key="field.key" class="field">
+        <label :for="`field-${field.key}`">{{ field.label }}</label>
+        <textarea
+          v-if="field.typing === 'list' || field.typing === 'windows'"
+          :id="`field-${field.key}`"
+          v-model="entered[field.key]"
+          class="entry fixed"
+          :rows="Math.min(10, Math.max(3, (entered[field.key] ?? '').split('\n').length + 1))"
+          :aria-invalid="!!problemAt(field.key)"
+          spellcheck="false"
+        />
+        <input
+          v-else
+          :id="`field-${field.key}`"
+          v-model="entered[field.key]"
+          class="entry fixed"
+          :aria-invalid="!!problemAt(field.key)"
+          spellcheck="false"
+        />
+        <span v-if="problemAt(field.key)" class="trouble" role="alert"
+          >{{ problemAt(field.key)?.wrong }}; {{ problemAt(field.key)?.right }}</span
+        >
+        <span v-else class="soft hint">{{ field.hint }}</span>
+        <AddMember
+          v-if="field.names"
+          :label="`Add to ${field.label.toLowerCase()}`"
+          :choices="choicesFor(field.names)"
+          :kinds="[field.names]"
+          :placeholder="field.typing === 'list' ? undefined : 'or one that others have'"
+          @add="(name: string) => take(field, name)"
+        />
+      </div>
     </div>
     <WeekPicture
       v-if="form.name === 'weekly'"
@@ -460,6 +463,13 @@ legend {
 }
 .hint {
   font-size: var(--t-small);
+}
+.fields {
+  display: grid;
+  gap: 10px;
+}
+.pairs {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
 }
 .pair {
   display: grid;

@@ -52,6 +52,8 @@ const found = computed(() => {
       ),
   );
 });
+/** Many kinds have no labels at all. */
+const labelled = computed(() => found.value.some((o) => o.labels.length > 0));
 const virtual = useVirtualizer(
   computed(() => ({
     count: found.value.length,
@@ -173,7 +175,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
         </button>
         <RouterLink v-if="listKind" class="button" :to="to('list')">Paste a list</RouterLink>
         <RouterLink class="button first" :to="to('new')"
-          >{{ isBegun(objectKey(kind.kind, 0)) ? "Go on with the new" : "New" }}
+          >{{ chosen !== "new" && isBegun(objectKey(kind.kind, 0)) ? "Go on with the new" : "New" }}
           {{ kind.one }}</RouterLink
         >
       </header>
@@ -184,7 +186,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
               <th>name</th>
               <th>written as</th>
               <th>content</th>
-              <th>labels</th>
+              <th v-if="labelled" class="labels">labels</th>
               <th class="times" title="How often rules, other objects and interfaces name it">
                 used
               </th>
@@ -208,7 +210,7 @@ onUnmounted(() => window.removeEventListener("keydown", keys));
               </td>
               <td class="soft">{{ o.form }}</td>
               <td class="fixed" :title="o.value">{{ contentOf(o) || "–" }}</td>
-              <td>
+              <td v-if="labelled" class="labels">
                 <span v-for="l in o.labels" :key="l" class="label">{{ l }}</span>
               </td>
               <td class="times fixed" :class="{ soft: !used.get(o.id) }">
@@ -328,13 +330,13 @@ th {
 }
 th:first-child,
 td:first-child {
-  width: 32%;
+  width: 30%;
   padding-left: 16px;
 }
 th:nth-child(2) {
   width: 92px;
 }
-th:nth-child(4) {
+th.labels {
   width: 17%;
 }
 th.times,

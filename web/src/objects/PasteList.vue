@@ -66,7 +66,9 @@ const faults = computed(() => {
 
 const rows = computed(() =>
   read.value.map((r) => {
-    const fault = r.document ? faults.value.get(r.line) : `no ${words.value.one} in line ${r.line}`;
+    const fault = r.document
+      ? faults.value.get(r.line)
+      : `no ${words.value.one} in line ${r.line}; write one, or take the line out`;
     return { ...r, fault, taken: r.wanted && !fault };
   }),
 );
@@ -265,8 +267,8 @@ async function add() {
             ? "Change the group in the draft"
             : `Add ${made.length} to the draft`
         }}
+        <kbd>Ctrl+Enter</kbd>
       </button>
-      <kbd>Ctrl+Enter</kbd>
     </div>
   </form>
 </template>

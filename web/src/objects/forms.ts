@@ -137,14 +137,14 @@ export const KINDS: [Kind, ...Kind[]] = [
           text("udp", "udp ports", "53"),
           text("udpFrom", "udp source ports", "any unless given"),
           text("sctp", "sctp ports", "2905"),
-          text("icmp", "icmp type/code", "8, 3/1 or all"),
-          text("icmp6", "icmp6 type/code", "128 or all"),
           {
             key: "protocol",
             label: "IP protocol",
             typing: "number",
-            hint: "a number, such as 47; tcp, udp and icmp have their own lines",
+            hint: "a number, such as 47",
           },
+          text("icmp", "icmp type/code", "8, 3/1 or all"),
+          text("icmp6", "icmp6 type/code", "128 or all"),
         ],
       },
       {

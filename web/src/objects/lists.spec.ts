@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { LibraryObject } from "../api/client";
 import { table } from "./download";
-import { cells, listed, without } from "./lists";
+import { cells, listed, without, contentOf } from "./lists";
 
 const documents = (kind: "address" | "service", content: string) =>
   listed(kind, content).map((r) => r.document);
@@ -119,11 +119,12 @@ describe("a list of services", () => {
   });
 
   it("reads back what was exported", () => {
-    const value = "udp 123 · udpFrom 123";
+    const value = "udp 123 from 123 · tcp 53";
     const object = { id: 2, kind: "service", name: "sync", form: "service", value };
     expect(
       documents("service", table([{ ...object, note: "", category: "", labels: [] }])),
-    ).toEqual([{ name: "sync", udp: "123", udpFrom: "123" }]);
+    ).toEqual([{ name: "sync", udp: "123", udpFrom: "123", tcp: "53" }]);
+    expect(contentOf({ name: "sync", udp: "123", udpFrom: "123", tcp: "53" })).toBe(value);
   });
 
   it("leaves out what is no service, naming its line", () => {

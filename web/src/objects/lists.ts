@@ -70,9 +70,12 @@ const MAKES = { address, service };
 export function contentOf(document: Document): string {
   return Object.entries(document)
     .filter(([key]) => !["name", "note", "labels"].includes(key))
-    .map(([key, v]) =>
-      ["host", "network", "range"].includes(key) ? String(v) : `${key} ${String(v)}`,
-    )
+    .filter(([key]) => !key.endsWith("From") || !(key.slice(0, -4) in document))
+    .map(([key, v]) => {
+      const from = document[`${key}From`];
+      const said = ["host", "network", "range"].includes(key) ? String(v) : `${key} ${String(v)}`;
+      return from ? `${said} from ${String(from)}` : said;
+    })
     .join(" · ");
 }
 

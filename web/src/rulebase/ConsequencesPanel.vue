@@ -58,9 +58,11 @@ const whose = (firewalls: string[]) =>
         {{ found.effects.length < 2 ? "treats" : "treat" }} traffic otherwise<template
           v-if="pairs.closed"
         >
-          · <b>{{ counted(pairs.closed, "zone pair", "zone pairs") }}</b> become blocked</template
+          · <b>{{ counted(pairs.closed, "zone pair", "zone pairs") }}</b>
+          {{ pairs.closed === 1 ? "becomes" : "become" }} blocked</template
         ><template v-if="pairs.opened">
-          · <b>{{ counted(pairs.opened, "zone pair", "zone pairs") }}</b> open up</template
+          · <b>{{ counted(pairs.opened, "zone pair", "zone pairs") }}</b>
+          {{ pairs.opened === 1 ? "opens" : "open" }} up</template
         ><span v-if="found.untouched" class="soft"> · {{ found.untouched }} as before</span>
       </p>
       <p v-if="found.come.length">

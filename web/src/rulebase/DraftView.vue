@@ -168,7 +168,7 @@ onUnmounted(() => window.removeEventListener("keydown", key));
           <li v-for="c in g.changes" :key="c.id">
             <div class="what">
               <b>{{ c.name }}</b> {{ WORDS[c.kind] }}{{ c.moved ? " and moved" : "" }}
-              <span class="soft fixed">{{ c.where }}</span>
+              <span v-if="c.where !== g.title" class="soft fixed">{{ c.where }}</span>
               <span class="grow" />
               <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
               <button

@@ -5,12 +5,18 @@ import type { Rule } from "../api/client";
 type Change = (rule: Rule) => Rule;
 
 /** What can be done to many rules at once. */
-defineProps<{ count: number; locked: boolean }>();
+defineProps<{
+  count: number;
+  locked: boolean;
+  /** Of the cell that can be filled as in the rule where choosing began: its column, that rule. */
+  fill?: { column: string; like: string };
+}>();
 const emit = defineEmits<{
   toggle: [];
   remove: [];
   copy: [];
   wrap: [];
+  fill: [];
   clear: [];
   set: [change: Change, done: string];
 }>();
@@ -73,7 +79,15 @@ function setLog(e: Event) {
     <span v-if="locked" class="soft">Some are shared; change those where they are at home.</span>
     <template v-else>
       <button class="button" @click="emit('toggle')">On, off <kbd>O</kbd></button>
-      <button class="button" @click="emit('wrap')">Into a drawer <kbd>W</kbd></button>
+      <button class="button" @click="emit('wrap')">Drawer <kbd>W</kbd></button>
+      <button
+        v-if="fill"
+        class="button"
+        :title="`Ctrl+D: the ${fill.column} of all becomes that of “${fill.like}”`"
+        @click="emit('fill')"
+      >
+        Fill {{ fill.column }}
+      </button>
       <select aria-label="Log of the chosen rules" @change="setLog">
         <option value="">log …</option>
         <option v-for="l in ['none', 'start', 'end', 'both']" :key="l" :value="l">{{ l }}</option>
@@ -90,7 +104,7 @@ function setLog(e: Event) {
       <button class="button" @click="emit('remove')">Remove <kbd>Del</kbd></button>
     </template>
     <span class="grow" />
-    <button class="button" @click="emit('clear')">None <kbd>Esc</kbd></button>
+    <button class="button" title="Esc" @click="emit('clear')">None</button>
   </div>
 </template>
 
@@ -99,18 +113,18 @@ function setLog(e: Event) {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 5px;
-  padding: 5px 12px;
+  gap: 4px;
+  padding: 5px 10px;
   border-top: 1px solid var(--brass);
   background: var(--brass-soft);
   white-space: nowrap;
 }
 .button {
-  padding: 3px 7px;
+  padding: 3px 6px;
 }
 input,
 select {
-  width: 62px;
+  width: 54px;
   height: 27px;
   padding: 0 6px;
   border: 1px solid var(--tin-dark);

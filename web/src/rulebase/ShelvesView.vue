@@ -82,6 +82,12 @@ const dragSaid = computed(() =>
 );
 
 const zones = computed(() => stack.value?.zones ?? []);
+const fillable = computed(() => {
+  const from = selection.first.value;
+  return from?.kind === "rule" && column.value !== "name"
+    ? { column: column.value, like: from.rule.name }
+    : undefined;
+});
 const many = computed(() => selection.rules.value.length > 1);
 
 watch(
@@ -243,6 +249,7 @@ useStackKeys(
       Z: () => s.step("redo"),
       c: actions.copy,
       v: actions.paste,
+      d: () => actions.fill(column.value),
       a: selection.all,
     },
     alt: { ArrowUp: () => actions.shift(-1), ArrowDown: () => actions.shift(1) },
@@ -439,6 +446,8 @@ onUnmounted(() => {
         @toggle="actions.toggle"
         @remove="actions.remove"
         @copy="actions.copy"
+        :fill="fillable"
+        @fill="actions.fill(column)"
         @wrap="actions.wrap"
         @set="actions.set"
         @clear="selection.only(selected)"

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Line, Rule, Shelf } from "../api/client";
-import { changeAll, dissolve, intoDrawer, listOf, namer, pasteAll, skeleton } from "./bulk";
+import { changeAll, dissolve, filled, intoDrawer, listOf, namer, pasteAll, skeleton } from "./bulk";
 import { emptyRule } from "./emptyRule";
 
 function line(id: number, more: Partial<Rule> = {}, lines: Line[] = []): Line {
@@ -123,5 +123,33 @@ describe("edits of many rules", () => {
       "Business",
       "last block",
     ]);
+  });
+});
+
+describe("a cell that is filled as another", () => {
+  const from: Rule = {
+    ...emptyRule("from"),
+    source: { not: true, names: ["kiosks"] },
+    services: ["tcp/443"],
+    applications: ["booking"],
+    action: "reject",
+  };
+
+  it("takes just what that cell says", () => {
+    const rule = { ...emptyRule("to"), note: "mine", services: ["tcp/22"] };
+    expect(filled("source", from)(rule)).toEqual({ ...rule, source: from.source });
+    expect(filled("what", from)(rule)).toEqual({
+      ...rule,
+      applications: ["booking"],
+      services: ["tcp/443"],
+      standardServices: false,
+    });
+  });
+
+  it("leaves names and drawers as they are", () => {
+    const drawer = { ...emptyRule("drawer"), action: "drawer", end: "drop" };
+    expect(filled("action", from)(drawer)).toEqual(drawer);
+    expect(filled("name", from)(drawer)).toEqual(drawer);
+    expect(filled("action", from)(emptyRule("to")).action).toBe("reject");
   });
 });

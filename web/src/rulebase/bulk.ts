@@ -1,4 +1,5 @@
 import type { Line, LineEdit, Rule, Shelf } from "../api/client";
+import type { Column } from "./columns";
 import { emptyRule } from "./emptyRule";
 
 /** All lines of a shelf, those in drawers too. */
@@ -32,6 +33,17 @@ export function changeAll(lines: Line[], change: (rule: Rule) => Rule): LineEdit
   return lines.flatMap((l) =>
     l.rule ? [{ op: "change", line: l.id, version: l.version, rule: change(l.rule) }] : [],
   );
+}
+
+/** Puts into a rule what a cell of another holds; names and drawers are nobody else's. */
+export function filled(column: Column, from: Rule): (rule: Rule) => Rule {
+  const same: Partial<Record<Column, (keyof Rule)[]>> = {
+    what: ["applications", "services", "standardServices"],
+    name: [],
+  };
+  const keys = same[column] ?? [column as keyof Rule];
+  const part = Object.fromEntries(keys.map((k) => [k, from[k]])) as Partial<Rule>;
+  return (rule) => (column === "action" && rule.action === "drawer" ? rule : { ...rule, ...part });
 }
 
 export function removeAll(lines: Line[]): LineEdit[] {

@@ -5,16 +5,18 @@ import {
   allLines,
   changeAll,
   dissolve,
+  filled,
   intoDrawer,
   listOf,
   namer,
   pasteAll,
   removeAll,
 } from "./bulk";
+import type { Column } from "./columns";
 import { emptyRule } from "./emptyRule";
 import type { Row, RuleRow } from "./rows";
 import { changesOf } from "./sentence";
-import { begin, toFill } from "./untouched";
+import { begin, toFill, touch } from "./untouched";
 import type { useSelection } from "./useSelection";
 import type { Spot, useStack } from "./useStack";
 
@@ -193,6 +195,19 @@ export function useRuleActions(
     await run(edits, `${count(edits.length)} ${done}.`);
   }
 
+  /** What a cell of the rule where choosing began says goes into the others. */
+  async function fill(column: Column) {
+    const from = selection.first.value;
+    if (from?.kind !== "rule" || selection.rules.value.length < 2) return;
+    if (column === "name" || (column === "action" && from.rule.action === "drawer")) {
+      say("Go to the cell that is to be filled first; names and drawers stay as they are.", true);
+      return;
+    }
+    const rows = mine();
+    await set(filled(column, from.rule), `filled with the ${column} of “${from.rule.name}”`);
+    for (const r of rows) touch(r.line.id, column);
+  }
+
   async function toggle() {
     const rows = selection.rules.value;
     const on = !rows.some((r) => r.rule.on);
@@ -367,6 +382,7 @@ export function useRuleActions(
     copy,
     paste,
     set,
+    fill,
     toggle,
     remove,
     wrap,

@@ -5,7 +5,8 @@ import type { Row, RuleRow } from "./rows";
 export function useSelection(rows: ComputedRef<Row[]>) {
   const selected = ref<string>();
   const chosen = ref(new Set<string>());
-  let anchor: string | undefined;
+  /** Where choosing began. */
+  const anchor = ref<string>();
 
   const byKey = computed(() => new Map(rows.value.map((r, i) => [r.key, i])));
   const row = computed(() => rows.value[byKey.value.get(selected.value ?? "") ?? -1]);
@@ -20,9 +21,12 @@ export function useSelection(rows: ComputedRef<Row[]>) {
     return all.filter((r) => r.drawer === undefined || !ids.has(r.drawer));
   });
 
+  /** The rule from which choosing went to others. */
+  const first = computed(() => rows.value[byKey.value.get(anchor.value ?? "") ?? -1]);
+
   function only(key: string | undefined) {
     selected.value = key;
-    anchor = key;
+    anchor.value = key;
     chosen.value = new Set();
   }
 
@@ -32,13 +36,13 @@ export function useSelection(rows: ComputedRef<Row[]>) {
     if (!next.delete(key)) next.add(key);
     chosen.value = next;
     selected.value = key;
-    anchor = key;
+    anchor.value = key;
   }
 
   /** From where choosing began to a row. */
   function range(key: string) {
-    anchor ??= selected.value ?? key;
-    const a = byKey.value.get(anchor) ?? 0;
+    anchor.value ??= selected.value ?? key;
+    const a = byKey.value.get(anchor.value) ?? 0;
     const b = byKey.value.get(key) ?? 0;
     const between = rows.value.slice(Math.min(a, b), Math.max(a, b) + 1);
     chosen.value = new Set(between.filter((r) => r.kind === "rule").map((r) => r.key));
@@ -63,5 +67,5 @@ export function useSelection(rows: ComputedRef<Row[]>) {
     );
   }
 
-  return { selected, chosen, row, stops, rules, only, toggle, range, step, all };
+  return { selected, chosen, row, first, stops, rules, only, toggle, range, step, all };
 }

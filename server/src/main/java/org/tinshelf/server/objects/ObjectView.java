@@ -37,6 +37,9 @@ public record ObjectView(
           "weekly",
           "once");
 
+  /** Ends the key of a protocol's source ports. */
+  private static final String FROM = "From";
+
   /** A stored object whose body has been given its names back. */
   public static ObjectView of(ObjectRecord record, ObjectNode body) {
     List<String> labels = new ArrayList<>();
@@ -70,8 +73,10 @@ public record ObjectView(
   public static String value(ObjectNode body) {
     List<String> parts = new ArrayList<>();
     for (String key : body.propertyNames()) {
-      if (!List.of("name", "note", "labels", "content").contains(key)) {
-        parts.add(text(key, body.get(key)));
+      boolean source = key.endsWith(FROM) && body.has(key.substring(0, key.length() - FROM.length()));
+      if (!source && !List.of("name", "note", "labels", "content").contains(key)) {
+        String from = body.path(key + FROM).asString("");
+        parts.add(text(key, body.get(key)) + (from.isEmpty() ? "" : " from " + from));
       }
     }
     if (body.has("content")) {
