@@ -10,7 +10,7 @@ const props = defineProps<{ estate: Estate; id: number; parent?: number; stamp: 
 const emit = defineEmits<{ done: [to?: string] }>();
 
 const path = computed(() => ({ params: { path: { id: props.id } } }));
-const { body, busy, trouble, problems, dirty, again, trial, keep, remove, leave } =
+const { body, busy, trouble, problems, dirty, again, open, trial, keep, remove, leave } =
   useNodeForm<BayBody>(
     props,
     "/estate/bay",
@@ -66,6 +66,7 @@ onMounted(() => {
     :made="id > 0"
     :dirty="dirty"
     :again="again"
+    :open="open"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"

@@ -17,7 +17,7 @@ const form = useTreeForm<EstateBody>("estate", () => ({
   prefix: 48,
   ports: 1000,
 }));
-const { body, edition, busy, trouble, problems, dirty, again } = form;
+const { body, edition, busy, trouble, problems, dirty, again, open } = form;
 
 async function load() {
   const card = await answer(http.GET("/api/estate/settings"));
@@ -45,6 +45,7 @@ onMounted(async () => {
     :made="true"
     :dirty="dirty"
     :again="again"
+    :open="open"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"

@@ -13,7 +13,7 @@ const emit = defineEmits<{ done: [to?: string] }>();
 
 const { objects } = useEstate();
 const path = computed(() => ({ params: { path: { id: props.id } } }));
-const { body, busy, trouble, problems, dirty, again, at, trial, keep, remove, leave } =
+const { body, busy, trouble, problems, dirty, again, open, at, trial, keep, remove, leave } =
   useNodeForm<FirewallBody>(
     props,
     "/estate/firewall",
@@ -100,6 +100,7 @@ onMounted(() => {
     :made="id > 0"
     :dirty="dirty"
     :again="again"
+    :open="open"
     :busy="busy"
     :trouble="trouble"
     :problems="problems"

@@ -7,6 +7,8 @@ import ConsequencesPanel from "../rulebase/ConsequencesPanel.vue";
 const props = defineProps<{
   title: string;
   made: boolean;
+  /** Whether what is kept has been read, so that it can be typed over. */
+  open: boolean;
   dirty: boolean;
   /** Whether it shows what was typed before it was opened. */
   again: boolean;
@@ -34,7 +36,8 @@ useKeep(() => {
         <slot name="links" />
       </header>
       <p v-if="again" class="again" role="status">What you typed here before is not kept yet.</p>
-      <slot />
+      <slot v-if="open" />
+      <p v-else-if="!trouble" class="soft">Reading …</p>
     </div>
     <aside aria-label="What it does">
       <slot name="effect">

@@ -33,7 +33,7 @@ export function useNodeForm<T>(
   fresh: () => T,
   requests: Requests<T>,
 ) {
-  const form = useTreeForm<T>(`${home} ${props.id}`, fresh);
+  const form = useTreeForm<T>(`${home} ${props.id}`, fresh, props.id === 0);
   const { body, edition, dirty } = form;
   const trial = useTrial();
 

@@ -7,12 +7,14 @@ import { useUnsaved } from "../frame/unsaved";
  * it is there again when one comes back.
  *
  * @param key tells the form from the others
+ * @param ready whether it can be typed into before anything was read
  */
-export function useTreeForm<T>(key: string, fresh: () => T) {
+export function useTreeForm<T>(key: string, fresh: () => T, ready = false) {
   const body = ref(fresh());
   const before = ref(JSON.stringify(fresh()));
   const edition = ref(0);
   const busy = ref(false);
+  const open = ref(ready);
   const trouble = ref("");
   const problems = ref<Problem[]>([]);
   const dirty = computed(() => JSON.stringify(body.value) !== before.value);
@@ -21,6 +23,7 @@ export function useTreeForm<T>(key: string, fresh: () => T) {
     body.value = what as typeof body.value;
     before.value = JSON.stringify(what);
     edition.value = which;
+    open.value = true;
     trouble.value = "";
     problems.value = [];
   }
@@ -50,5 +53,5 @@ export function useTreeForm<T>(key: string, fresh: () => T) {
 
   const at = (pointer: string) => problems.value.find((p) => p.pointer === pointer);
 
-  return { body, edition, busy, trouble, problems, dirty, show, attempt, at, again, begin };
+  return { body, edition, busy, trouble, problems, dirty, show, attempt, at, again, begin, open };
 }

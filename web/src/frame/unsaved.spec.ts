@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { mount } from "@vue/test-utils";
 import { afterEach, describe, expect, it } from "vitest";
-import { defineComponent, nextTick, ref } from "vue";
+import { defineComponent, nextTick, type Ref, ref } from "vue";
 import { person } from "../accounts/session";
 import type { Person } from "../api/client";
 import { isBegun, useUnsaved } from "./unsaved";
@@ -11,20 +11,20 @@ const who = (id: number) => ({ id, name: `p${id}` }) as unknown as Person;
 /** A form with one field, which is kept where it says `kept`. */
 function form(key = "a form") {
   const typed = ref("kept");
-  let again = ref(false);
+  const held: { again?: Ref<boolean> } = {};
   const view = mount(
     defineComponent(() => {
-      const held = useUnsaved<string>(
+      const text = useUnsaved<string>(
         key,
         () => (typed.value === "kept" ? undefined : typed.value),
         (text) => (typed.value = text),
       );
-      again = held.again;
-      held.begin();
+      held.again = text.again;
+      text.begin();
       return () => undefined;
     }),
   );
-  return { typed, again: () => again.value, close: () => view.unmount() };
+  return { typed, again: () => held.again?.value, close: () => view.unmount() };
 }
 
 describe("what is typed and not kept", () => {

@@ -17,7 +17,9 @@ describe("moving a rule to a position", () => {
   });
 
   function open() {
-    const attempt = vi.fn((_: number) => Promise.resolve(quiet as Consequences));
+    const attempt = vi.fn<(n: number) => Promise<Consequences>>(() =>
+      Promise.resolve(quiet as Consequences),
+    );
     const row = rowsOf(stack([line(1, "1"), line(2, "2")]), undefined, new Set(), []).find(
       (r): r is RuleRow => r.kind === "rule" && r.line.id === 2,
     );

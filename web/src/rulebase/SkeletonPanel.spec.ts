@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import { mount } from "@vue/test-utils";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { LineEdit } from "../api/client";
+import type { LineEdit, Shelf } from "../api/client";
 import { Refusing, server, settled } from "../testing";
 import SkeletonPanel from "./SkeletonPanel.vue";
 import { stack } from "./testing";
@@ -21,7 +21,7 @@ describe("a skeleton for an empty shelf", () => {
     const asked = server(answers);
     const panel = mount(SkeletonPanel, {
       attachTo: document.body,
-      props: { shelf: stack([]).shelves[0] ?? stack([]).shelves[0]!, objects: [] },
+      props: { shelf: stack([]).shelves[0] as Shelf, objects: [] },
     });
     await settled();
     return {

@@ -13,13 +13,9 @@ function view() {
     rowsOf(stack([line(1, "1"), line(2, "2")]), undefined, new Set(), []),
   );
   const answers: ((ok: boolean) => void)[] = [];
-  const save = vi.fn(
-    (_line: unknown, _rule: Rule, _version: number) =>
-      new Promise<object | undefined>((done) =>
-        answers.push((ok) => {
-          done(ok ? [] : undefined);
-        }),
-      ),
+  type Save = (line: unknown, rule: Rule, version: number) => Promise<object | undefined>;
+  const save = vi.fn<Save>(
+    () => new Promise((done) => answers.push((ok) => done(ok ? [] : undefined))),
   );
   const s = { save, trouble: ref(""), stale: ref(undefined) };
   const selection = useSelection(rows);
