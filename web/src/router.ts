@@ -20,6 +20,7 @@ export const router = createRouter({
       component: () => import("./estate/EstateView.vue"),
     },
     { path: "/draft", component: () => import("./rulebase/DraftView.vue") },
+    { path: "/people", component: () => import("./accounts/PeopleView.vue") },
     { path: "/install", component: () => import("./install/InstallView.vue") },
     { path: "/:rest(.*)*", redirect: "/shelves" },
   ],

@@ -22,6 +22,7 @@ export type AddressStretch = Schemas["Stretch"];
 export type Change = Schemas["ChangeView"];
 export type Revision = Schemas["RevisionView"];
 export type Install = Schemas["InstallView"];
+export type PersonInList = Schemas["PersonView"];
 export type Person = Schemas["SignedIn"];
 export type Consequences = Schemas["Consequences"];
 export type Effect = Schemas["Effect"];

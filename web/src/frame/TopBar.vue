@@ -52,6 +52,7 @@ watch(query, (text) => {
 const JUMPS = [
   ...views.map((v) => ({ label: v.name, what: "view", to: v.to })),
   { label: "Draft", what: "view", to: "/draft" },
+  { label: "People", what: "who may sign in", to: "/people" },
   { label: "New bay", what: "in the tree", to: "/estate/bay/new" },
   { label: "New firewall", what: "in the tree", to: "/estate/firewall/new" },
   ...["address", "service", "application", "user", "schedule", "zone"].map((k) => ({
@@ -204,7 +205,7 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
       >
         <span>{{ offer.label }}</span>
         <span class="soft" :title="offer.what">{{ offer.what }}</span>
-        <span v-if="offer.uses" class="soft">{{ offer.uses }}</span>
+        <span v-if="offer.uses" class="soft uses">{{ offer.uses }}</span>
       </OfferList>
       <p v-else-if="open && query.trim()" class="soft hits none" role="status">
         {{
@@ -216,7 +217,9 @@ onUnmounted(() => window.removeEventListener("keydown", anywhere));
     <button class="plain help" title="Shortcuts" @click="shortcuts = !shortcuts">
       <kbd>?</kbd>
     </button>
-    <span class="who">{{ person?.displayName }}</span>
+    <RouterLink to="/people" class="who" title="People, and your password">{{
+      person?.displayName
+    }}</RouterLink>
     <button class="plain out" @click="leave">Sign out</button>
     <ShortcutList v-if="shortcuts" @close="shortcuts = false" />
   </header>
@@ -322,6 +325,11 @@ nav a.here {
 }
 .who {
   font-weight: 700;
+  text-decoration: none;
+  white-space: nowrap;
+}
+.who:hover {
+  text-decoration: underline;
 }
 .out {
   text-decoration: underline;

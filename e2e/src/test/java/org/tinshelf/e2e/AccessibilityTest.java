@@ -4,9 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
@@ -97,9 +99,18 @@ class AccessibilityTest {
     page.navigate(installation.address() + "/draft");
     page.locator("aside li").first().waitFor();
     check(page, "draft");
+    page.navigate(installation.address() + "/people");
+    page.locator("tbody tr").first().waitFor();
+    check(page, "people");
     page.navigate(installation.address() + "/install");
     page.locator("tbody tr").first().waitFor();
     check(page, "install");
+    page.context()
+        .clearCookies(
+            new BrowserContext.ClearCookiesOptions().setName(Pattern.compile("^(?!XSRF)")));
+    page.locator("nav a", new Page.LocatorOptions().setHasText("Objects")).click();
+    page.locator(".over").waitFor();
+    check(page, "a session that is over");
     page.context().close();
   }
 }

@@ -197,10 +197,15 @@ final class Installation {
 
   /** A window in which the demo's administrator is signed in, at an address. */
   Page signedIn(ColorScheme scheme, String path) {
+    return signedIn(scheme, path, name, password);
+  }
+
+  /** The same for anybody else. */
+  Page signedIn(ColorScheme scheme, String path, String who, String secret) {
     Page page = window(scheme);
     page.navigate(address + path);
-    page.getByLabel("Name").fill(name);
-    page.getByLabel("Password").fill(password);
+    page.getByLabel("Name").fill(who);
+    page.getByLabel("Password").fill(secret);
     page.locator("button.first").click();
     // The sign-in's own address ends with the path, so the whole address is asked for.
     page.waitForURL(url -> url.startsWith(address + path));

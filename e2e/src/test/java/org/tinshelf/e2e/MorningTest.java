@@ -205,18 +205,28 @@ class MorningTest {
   @Test
   @Order(9)
   void theSecondEditorIsShownTheFirstOnesChange() {
-    Page other = installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/2");
+    page.locator(".who").click();
+    page.getByLabel("Signs in as").fill("pia");
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Pia");
+    page.getByLabel("First password").fill("over the harbour");
+    page.keyboard().press("Enter");
+    assertThat(page.getByRole(AriaRole.STATUS)).containsText("Pia can sign in now");
+    page.goBack();
+    Page other =
+        installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/2", "pia", "over the harbour");
     goTo("quay voices", "log");
     page.keyboard().press("Enter");
     Locator theirs =
         other.locator(".rule:not(.end)", new Page.LocatorOptions().setHasText("quay voices"));
     theirs.locator(".cell.log").click();
     other.keyboard().press("Enter");
+    assertThat(rule("quay voices").locator(".other")).hasText("Pia is here");
+    assertThat(theirs.locator(".other")).hasText("Ida is here");
     other.locator(".words").getByText("both").click();
     assertThat(other.locator(".words")).hasCount(0);
     assertThat(theirs.locator(".cell.log")).containsText("both");
     page.locator(".words").getByText("start").click();
-    assertThat(page.locator(".stale")).containsText("changed this rule before you");
+    assertThat(page.locator(".stale")).containsText("Pia changed this rule before you");
     assertThat(rule("quay voices").locator(".log")).containsText("both");
     page.getByText("Save mine over it").click();
     assertThat(rule("quay voices").locator(".log")).containsText("start");
@@ -232,7 +242,8 @@ class MorningTest {
     assertThat(page.locator(".draft"))
         .containsText("From below crew to tickets to below late crew.");
     assertThat(page.locator(".draft")).containsText("freight forms again removed");
-    assertThat(page.locator(".draft")).containsText("Ida");
+    page.locator(".by").getByText("person").click();
+    assertThat(page.locator(".draft h2")).hasText(new String[] {"Ida", "Pia"});
     page.getByLabel("Note").fill("tide office, and tidying at Gannet");
     page.getByText("Seal as revision 2").click();
     assertThat(page.getByRole(AriaRole.STATUS)).containsText("Revision 2 is sealed.");

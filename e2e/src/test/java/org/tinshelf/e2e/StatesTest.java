@@ -132,13 +132,15 @@ class StatesTest {
     assertThat(page.getByLabel("Note")).not().hasValue("half a thought");
     assertThat(page.locator("tbody tr").first()).not().containsText("not kept yet");
     page.navigate(installation.address() + "/estate/bay/1");
+    assertThat(page.getByLabel("Name")).hasValue("saltmarsh-ferries");
     page.getByLabel("Name").fill("ferries");
     page.locator(".chip").click();
+    page.locator(".draft").waitFor();
     page.goBack();
     assertThat(page.locator(".again")).isVisible();
     assertThat(page.getByLabel("Name")).hasValue("ferries");
     page.getByText("Leave it").click();
-    assertThat(page.getByLabel("Name")).not().hasValue("ferries");
+    assertThat(page.getByLabel("Name")).hasValue("saltmarsh-ferries");
   }
 
   @Test
@@ -217,6 +219,23 @@ class StatesTest {
     assertThat(rule("sandpiper phones").locator(".number")).containsText("1.2");
     page.keyboard().press("Control+z");
     assertThat(rule("sandpiper phones").locator(".number")).containsText("2");
+  }
+
+  @Test
+  void aCellOfTheFirstChosenRuleFillsThoseOfTheOthers() {
+    rule("sandpiper gatehouse").locator(".cell.source").click();
+    String source = rule("sandpiper gatehouse").locator(".cell.source .shown").innerText();
+    page.keyboard().press("Shift+ArrowDown");
+    page.keyboard().press("Shift+ArrowDown");
+    assertThat(page.locator(".many")).containsText("Fill source");
+    page.keyboard().press("Control+d");
+    assertThat(page.locator(".said")).containsText("filled with the source");
+    for (String name : List.of("sandpiper phones", "sandpiper cameras inside")) {
+      assertThat(rule(name).locator(".cell.source .shown")).hasText(source);
+    }
+    assertThat(page.locator(".chip")).containsText("change");
+    page.keyboard().press("Control+z");
+    assertThat(page.locator(".chip")).containsText("no changes");
   }
 
   @Test

@@ -17,6 +17,7 @@ public class Account {
   private String displayName;
   private String passwordHash;
   private Instant createdAt;
+  private Instant leftAt;
 
   protected Account() {}
 
@@ -41,5 +42,29 @@ public class Account {
 
   String passwordHash() {
     return passwordHash;
+  }
+
+  Instant createdAt() {
+    return createdAt;
+  }
+
+  /** Whether this person cannot sign in any more. */
+  boolean left() {
+    return leftAt != null;
+  }
+
+  void leave(Instant at) {
+    leftAt = at;
+  }
+
+  /** Is there again, under the name they had. */
+  void comeBack(String shownAs, String hash) {
+    leftAt = null;
+    displayName = shownAs;
+    passwordHash = hash;
+  }
+
+  void passwordHash(String hash) {
+    passwordHash = hash;
   }
 }

@@ -1,5 +1,7 @@
 package org.tinshelf.server.accounts;
 
+import jakarta.servlet.Filter;
+import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.time.Clock;
@@ -9,11 +11,14 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import tools.jackson.databind.json.JsonMapper;
@@ -54,12 +59,14 @@ class Security {
       HttpSecurity http,
       SecurityContextRepository contexts,
       FirstAdministrator first,
+      Sessions sessions,
       JsonMapper json)
       throws Exception {
     return http.securityContext(c -> c.securityContextRepository(contexts))
         .csrf(c -> c.spa())
         .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(CONTENT_POLICY)))
         .requestCache(c -> c.disable())
+        .addFilterBefore(onlyCounting(sessions), AuthorizationFilter.class)
         .authorizeHttpRequests(
             a ->
                 a.requestMatchers(HttpMethod.POST, "/api/session", "/api/session/first")
@@ -101,6 +108,19 @@ class Security {
                                     "detail",
                                     "The request did not come from this page. Reload it."))))
         .build();
+  }
+
+  /** Forgets whose session it is where that does not count any more. */
+  private static Filter onlyCounting(Sessions sessions) {
+    return (request, response, chain) -> {
+      Authentication who = SecurityContextHolder.getContext().getAuthentication();
+      if (who != null
+          && who.getPrincipal() instanceof SignedIn person
+          && !sessions.counts((HttpServletRequest) request, person.id())) {
+        SecurityContextHolder.clearContext();
+      }
+      chain.doFilter(request, response);
+    };
   }
 
   private static void answer(

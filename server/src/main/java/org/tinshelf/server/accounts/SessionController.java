@@ -44,6 +44,7 @@ class SessionController {
   private final FirstAdministrator first;
   private final PasswordEncoder encoder;
   private final SecurityContextRepository contexts;
+  private final Sessions sessions;
   private final Throttle throttle;
   private final String hashOfNobody;
 
@@ -52,11 +53,13 @@ class SessionController {
       FirstAdministrator first,
       PasswordEncoder encoder,
       SecurityContextRepository contexts,
+      Sessions sessions,
       Clock clock) {
     this.accounts = accounts;
     this.first = first;
     this.encoder = encoder;
     this.contexts = contexts;
+    this.sessions = sessions;
     this.throttle = new Throttle(clock);
     this.hashOfNobody = encoder.encode("nobody has this password");
   }
@@ -72,7 +75,7 @@ class SessionController {
       HttpServletRequest request,
       HttpServletResponse response) {
     String key = given.name().toLowerCase() + " " + request.getRemoteAddr();
-    Optional<Account> account = accounts.findByName(given.name().strip());
+    Optional<Account> account = accounts.findByName(given.name().strip()).filter(a -> !a.left());
     waitIfThrottled(key);
     boolean right =
         encoder.matches(given.password(), account.map(Account::passwordHash).orElse(hashOfNobody))
@@ -117,7 +120,7 @@ class SessionController {
 
   private SignedIn open(Account account, HttpServletRequest request, HttpServletResponse response) {
     SignedIn signedIn = new SignedIn(account.id(), account.name(), account.displayName());
-    request.getSession(true);
+    sessions.begin(request);
     request.changeSessionId();
     SecurityContext context = SecurityContextHolder.createEmptyContext();
     context.setAuthentication(

@@ -73,7 +73,8 @@ public record ObjectView(
   public static String value(ObjectNode body) {
     List<String> parts = new ArrayList<>();
     for (String key : body.propertyNames()) {
-      boolean source = key.endsWith(FROM) && body.has(key.substring(0, key.length() - FROM.length()));
+      boolean source =
+          key.endsWith(FROM) && body.has(key.substring(0, key.length() - FROM.length()));
       if (!source && !List.of("name", "note", "labels", "content").contains(key)) {
         String from = body.path(key + FROM).asString("");
         parts.add(text(key, body.get(key)) + (from.isEmpty() ? "" : " from " + from));
