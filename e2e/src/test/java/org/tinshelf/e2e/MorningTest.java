@@ -216,20 +216,21 @@ class MorningTest {
         installation.signedIn(ColorScheme.LIGHT, "/shelves/firewall/2", "pia", "over the harbour");
     goTo("quay voices", "log");
     page.keyboard().press("Enter");
-    Locator theirs =
-        other.locator(".rule:not(.end)", new Page.LocatorOptions().setHasText("quay voices"));
+    String row = ".rule:not(.end)";
+    Locator mine = page.locator(row, new Page.LocatorOptions().setHasText("quay voices"));
+    Locator theirs = other.locator(row, new Page.LocatorOptions().setHasText("quay voices"));
     theirs.locator(".cell.log").click();
     other.keyboard().press("Enter");
-    assertThat(rule("quay voices").locator(".other")).hasText("Pia is here");
+    assertThat(mine.locator(".other")).hasText("Pia is here");
     assertThat(theirs.locator(".other")).hasText("Ida is here");
     other.locator(".words").getByText("both").click();
     assertThat(other.locator(".words")).hasCount(0);
     assertThat(theirs.locator(".cell.log")).containsText("both");
     page.locator(".words").getByText("start").click();
     assertThat(page.locator(".stale")).containsText("Pia changed this rule before you");
-    assertThat(rule("quay voices").locator(".log")).containsText("both");
+    assertThat(mine.locator(".log")).containsText("both");
     page.getByText("Save mine over it").click();
-    assertThat(rule("quay voices").locator(".log")).containsText("start");
+    assertThat(mine.locator(".log")).containsText("start");
     other.context().close();
   }
 

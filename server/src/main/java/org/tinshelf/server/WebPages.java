@@ -20,6 +20,7 @@ class WebPages implements WebMvcConfigurer {
           "/estate",
           "/estate/**",
           "/draft",
+          "/people",
           "/install"
         }) {
       registry.addViewController(view).setViewName("forward:/index.html");
