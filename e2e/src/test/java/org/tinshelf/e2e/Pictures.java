@@ -73,6 +73,13 @@ class Pictures {
     page.navigate(installation.address() + "/draft");
     page.locator("ol li").first().waitFor();
     take(page, "draft");
+    page.navigate(installation.address() + "/people");
+    page.getByLabel("Signs in as").fill("pia");
+    page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Pia");
+    page.getByLabel("First password").fill("over the harbour");
+    page.keyboard().press("Enter");
+    page.locator("tbody tr").nth(1).waitFor();
+    take(page, "people");
     page.navigate(installation.address() + "/install");
     page.locator("tbody tr").first().waitFor();
     page.locator(".button.first").click();
