@@ -44,7 +44,12 @@ function keep(chosen: string[]) {
 .picked {
   position: relative;
 }
-.picked .button {
+.picked > p > .button {
   margin-left: 10px;
+}
+/* Over what lies below, which stays where it is when a click closes it. */
+.picked :deep(.picker) {
+  position: absolute;
+  z-index: 15;
 }
 </style>

@@ -242,8 +242,15 @@ dd {
 dd.open {
   grid-column: 1 / -1;
 }
+/* Over the fields below, which stay where they are when a click closes it. */
+dd.open:has(.picker) {
+  position: relative;
+  height: 26px;
+}
 dd :deep(.picker) {
-  width: auto;
+  position: absolute;
+  z-index: 15;
+  width: 100%;
 }
 .value {
   width: 100%;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import { answer, type Change, http, type Past } from "../api/client";
 import { fieldChanges } from "./fields";
 import { settled } from "./settled";
@@ -30,28 +30,37 @@ watch(
   { immediate: true },
 );
 
-const clock = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium", timeStyle: "short" });
-const time = (at: string) => clock.format(new Date(at));
-
-function what(p: Past): string {
-  if (!p.before || !p.after) return "";
-  return fieldChanges(p.before, p.after)
-    .map((d) => `${d.field}: ${d.before || "–"} → ${d.after || "–"}`)
-    .join("; ");
+const clock = new Intl.DateTimeFormat("en-GB", { timeStyle: "short" });
+const calendar = new Intl.DateTimeFormat("en-GB", { dateStyle: "medium" });
+/** The hour of what happened today, else the day too. */
+function time(at: string): string {
+  const then = new Date(at);
+  const day = calendar.format(then);
+  const hour = clock.format(then);
+  return day === calendar.format(new Date()) ? hour : `${day}, ${hour}`;
 }
+
+/** What was done, in a few words. */
+function says(c: Pick<Past, "kind" | "before" | "after">): string {
+  if (c.kind !== "change" || !c.before || !c.after) return WORDS[c.kind] ?? c.kind;
+  const apart = fieldChanges(c.before, c.after);
+  return apart.map((d) => `${d.field}: ${d.before || "–"} → ${d.after || "–"}`).join("; ");
+}
+
+const newest = computed(() => [...props.changes].reverse());
 </script>
 
 <template>
   <section v-if="changes.length + past.length > 0" class="changes">
     <h3>Its changes</h3>
-    <p v-for="c in changes" :key="c.id" class="mine">
-      {{ c.who }} {{ WORDS[c.kind] }} it, {{ time(c.at) }}
+    <p v-for="c in newest" :key="c.id" class="mine">
+      {{ says(c) }}
+      <span class="soft">{{ c.who }}, {{ time(c.at) }}</span>
       <button v-if="c.undoable" class="plain link" @click="$emit('undo', c.id)">undo</button>
     </p>
     <p v-for="(p, i) in past" :key="i">
-      {{ p.who }} {{ WORDS[p.kind] }} it, {{ time(p.at) }},
-      <span class="soft">revision {{ p.revision }}</span>
-      <span v-if="what(p)" class="soft"> · {{ what(p) }}</span>
+      {{ says(p) }}
+      <span class="soft">{{ p.who }}, {{ time(p.at) }}, revision {{ p.revision }}</span>
     </p>
   </section>
 </template>
@@ -63,12 +72,17 @@ function what(p: Past): string {
 }
 p {
   margin: 0;
+  overflow-wrap: anywhere;
 }
 .mine {
   border-left: 3px solid var(--brass);
   padding-left: 7px;
 }
+.soft {
+  white-space: nowrap;
+}
 .link {
+  margin-left: 6px;
   text-decoration: underline;
   text-decoration-color: var(--brass);
 }

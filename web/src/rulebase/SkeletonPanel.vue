@@ -178,6 +178,13 @@ onMounted(async () => {
   align-items: center;
   gap: 10px;
 }
+/* Over what lies below, which stays where it is when a click closes it. */
+.blank :deep(.picker) {
+  position: absolute;
+  top: 100%;
+  right: 0;
+  z-index: 15;
+}
 ol {
   margin: 4px 0 0;
   padding-left: 20px;
