@@ -2,6 +2,7 @@
 import { mount } from "@vue/test-utils";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { person } from "../accounts/session";
+import { setting } from "../accounts/settings";
 import type { Change, Person } from "../api/client";
 import { useEstate } from "../estate/useEstate";
 import { Refusing, server, settled } from "../testing";
@@ -28,6 +29,7 @@ describe("the draft", () => {
   let changes: Change[];
   beforeEach(() => {
     person.value = { id: ++persons } as Person;
+    setting("draftBy", "time").value = "time";
     changes = [
       change(1, { before: rule, after: { ...rule, note: "a" } }),
       change(2, { before: { ...rule, note: "a" }, after: { ...rule, note: "b" }, who: "Pia" }),

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
+import { setting } from "../accounts/settings";
 import { answer, type Change, http, type Revision } from "../api/client";
 import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
@@ -91,7 +92,7 @@ async function load() {
 
 /** By person and place; or what all changes of one thing come to. */
 const WAYS = ["time", "person", "place", "outcome"] as const;
-const groupedBy = ref<(typeof WAYS)[number]>("time");
+const groupedBy = setting<(typeof WAYS)[number]>("draftBy", "time");
 const single = (c: Change): Outcome => ({ ...c, made: [c.id], moved: false });
 const shown = computed(() =>
   groupedBy.value === "outcome" ? outcomes(draft.value) : newestFirst.value.map(single),
