@@ -22,6 +22,13 @@ import org.tinshelf.server.problems.Refusal;
 @Component
 public class Undoing {
 
+  private static final Map<String, String> DONE =
+      Map.of(
+          "add", "adding",
+          "change", "the change of",
+          "move", "the move of",
+          "remove", "the removal of");
+
   private final Changes changes;
   private final ShelfReader reader;
   private final Map<Subject.Kind, Subject> subjects = new EnumMap<>(Subject.Kind.class);
@@ -137,7 +144,8 @@ public class Undoing {
   private static String words(List<ChangeRecord> batch) {
     ChangeRecord first = batch.get(0);
     String more = batch.size() == 1 ? "" : " and " + (batch.size() - 1) + " more";
-    return first.kind() + " “" + first.name() + "”" + more;
+    String done = DONE.getOrDefault(first.kind(), first.kind());
+    return done + " “" + first.name() + "”" + more;
   }
 
   private void soundOrRefuse() {

@@ -88,7 +88,8 @@ class DraftOfTwoTest {
     note(ida, "museum ship", "ida's").expect(200);
     note(pia, "sandpiper phones", "pia's").expect(200);
     assertEquals(List.of("Ida museum ship", "Pia sandpiper phones"), draft());
-    ida.post("/api/draft/undo", "").expect(200);
+    JsonNode done = ida.post("/api/draft/undo", "").expect(200).json();
+    assertEquals("the change of “museum ship”", done.get("what").asString());
     assertEquals(List.of("Pia sandpiper phones"), draft());
     ida.post("/api/draft/undo", "").expect(409);
     assertEquals("pia's", noteOf("sandpiper phones"));
