@@ -113,6 +113,12 @@ describe("the search for everything", () => {
     document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "/", bubbles: true }));
     await nextTick();
     expect(document.activeElement).toBe(s.box.element);
+    await s.type("quay");
+    s.box.element.blur();
+    document.body.dispatchEvent(new KeyboardEvent("keydown", { key: "/", bubbles: true }));
+    await nextTick();
+    expect(s.box.element.selectionEnd).toBe("quay".length);
+    expect(s.box.element.selectionStart).toBe(0);
     await s.press("Escape");
     expect(document.activeElement).not.toBe(s.box.element);
   });

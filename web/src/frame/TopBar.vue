@@ -136,7 +136,11 @@ function anywhere(e: KeyboardEvent) {
   const typing = (e.target as HTMLElement).closest("input, textarea, [contenteditable]");
   if ((e.key === "/" && !typing) || (e.key === "k" && (e.ctrlKey || e.metaKey))) {
     e.preventDefault();
-    void nextTick(() => box.value?.focus());
+    // What was looked for before is typed over.
+    void nextTick(() => {
+      box.value?.focus();
+      box.value?.select();
+    });
   } else if (e.key === "?" && !typing) {
     e.preventDefault();
     shortcuts.value = !shortcuts.value;
