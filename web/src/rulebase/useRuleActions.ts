@@ -332,7 +332,10 @@ export function useRuleActions(
   async function drop(dragged: RuleRow, onto: Row, below: boolean, effect?: Consequences) {
     const spot = spotAt(onto, below, dragged);
     if (!spot) return;
-    await run(moves([dragged], spot), effect ? told(effect) : "Moved.");
+    const edits = moves([dragged], spot);
+    // Who lets go at once is told too, as far as it can be told.
+    const known = effect ?? (await s.attempt(edits).catch(() => undefined));
+    await run(edits, known ? told(known) : "Moved.");
     selection.only(dragged.key);
   }
 
