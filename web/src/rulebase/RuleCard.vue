@@ -272,6 +272,7 @@ p {
 }
 .at {
   margin-left: 7px;
+  white-space: nowrap;
 }
 .link {
   text-decoration: underline;
