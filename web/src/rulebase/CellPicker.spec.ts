@@ -1,6 +1,6 @@
 // @vitest-environment happy-dom
-import { mount } from "@vue/test-utils";
-import { afterEach, describe, expect, it } from "vitest";
+import { enableAutoUnmount, mount } from "@vue/test-utils";
+import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Choice } from "../objects/choices";
 import { forgetAhead, typeAhead } from "./ahead";
 import CellPicker from "./CellPicker.vue";
@@ -10,6 +10,8 @@ const choices: Choice[] = [
   { name: "berth panel", what: "host", value: "10.72.16.9" },
   { name: "ticket web", what: "host", value: "192.0.2.10" },
 ];
+
+enableAutoUnmount(afterEach);
 
 function open(more: Record<string, unknown> = {}) {
   const picker = mount(CellPicker, {
@@ -98,6 +100,43 @@ describe("the picker of a cell", () => {
     expect(p.picker.get("[role=alert]").text()).toBe(
       "Left out, because nothing is called that: nobody.",
     );
+    await p.picker.get("button.first").trigger("click");
+    expect(p.kept()).toEqual([[["ticket web", "10.72.4.9", "berth net"], false, 0]]);
+  });
+
+  it("is kept by a click elsewhere, left by one where nothing was changed", async () => {
+    const elsewhere = () =>
+      document.body.dispatchEvent(new Event("pointerdown", { bubbles: true }));
+    const p = open({ names: ["berth net"] });
+    elsewhere();
+    expect(p.picker.emitted("leave")).toHaveLength(1);
+    expect(p.kept()).toBeUndefined();
+    await p.type("ticket web");
+    elsewhere();
+    expect(p.kept()).toEqual([[["berth net", "ticket web"], false, 0]]);
+    p.picker.get("input").element.dispatchEvent(new Event("pointerdown", { bubbles: true }));
+    expect(p.kept()).toHaveLength(1);
+  });
+
+  it("holds a click on the stack where what is typed is called nothing", async () => {
+    const grid = document.createElement("div");
+    grid.setAttribute("role", "grid");
+    document.body.append(grid);
+    const clicks = vi.fn();
+    grid.addEventListener("click", clicks);
+    const click = () => {
+      grid.dispatchEvent(new Event("pointerdown", { bubbles: true }));
+      grid.dispatchEvent(new Event("click", { bubbles: true }));
+    };
+    const p = open();
+    await p.type("nobody");
+    click();
+    expect(clicks).not.toHaveBeenCalled();
+    expect(p.picker.emitted("leave")).toBeUndefined();
+    await p.type("ticket web");
+    click();
+    expect(clicks).toHaveBeenCalledTimes(1);
+    expect(p.kept()).toEqual([[["ticket web"], false, 0]]);
   });
 
   it("goes on to the neighbours with Tab, and back with Shift", async () => {

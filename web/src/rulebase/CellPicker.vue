@@ -70,10 +70,14 @@ function keep(go = 0) {
   emit("keep", chosen.value, inverted.value && chosen.value.length > 0, go);
 }
 
-/** Takes what is typed, then keeps it all; stays where that is called nothing. */
-function finish(go = 0) {
-  if (typed.value.trim()) enter();
-  if (!note.value) keep(go);
+/** Takes what is typed, then keeps it all; false where that is called nothing and stays. */
+function finish(go = 0): boolean {
+  if (typed.value.trim()) {
+    enter();
+    if (note.value) return false;
+  }
+  keep(go);
+  return true;
 }
 
 const root = ref<HTMLElement>();
@@ -94,8 +98,7 @@ function away(e: PointerEvent) {
     if (!grid) emit("leave");
     return;
   }
-  finish();
-  if (note.value && grid) window.addEventListener("click", hold, { capture: true, once: true });
+  if (!finish() && grid) window.addEventListener("click", hold, { capture: true, once: true });
 }
 onMounted(() => window.addEventListener("pointerdown", away, true));
 onUnmounted(() => window.removeEventListener("pointerdown", away, true));
