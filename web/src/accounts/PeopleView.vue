@@ -298,8 +298,4 @@ label {
 .line label {
   width: 240px;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

@@ -99,8 +99,4 @@ div {
 .entry {
   width: 170px;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

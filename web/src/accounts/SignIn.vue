@@ -122,8 +122,4 @@ label {
   display: grid;
   gap: 3px;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

@@ -112,8 +112,6 @@ p {
   margin: 0;
 }
 .trouble {
-  color: var(--drop);
-  font-weight: 700;
   overflow-wrap: anywhere;
 }
 ul.trouble {

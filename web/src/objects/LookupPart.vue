@@ -68,8 +68,4 @@ onMounted(async () => {
 p {
   margin: 0;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

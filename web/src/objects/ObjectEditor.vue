@@ -477,8 +477,6 @@ legend {
   gap: 10px;
 }
 .trouble {
-  color: var(--drop);
-  font-weight: 700;
   margin: 0;
 }
 .doing {

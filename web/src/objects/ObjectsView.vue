@@ -384,10 +384,6 @@ tr.here:hover {
   padding: 14px 16px;
   margin: 0;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 aside {
   overflow: auto;
   border-left: 1px solid var(--tin-dark);

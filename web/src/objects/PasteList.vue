@@ -331,8 +331,4 @@ td.trouble {
   margin: 0;
   padding-left: 18px;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

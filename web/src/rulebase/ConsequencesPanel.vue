@@ -113,10 +113,6 @@ p {
   border-left: 4px solid var(--tin-dark);
   padding-left: 9px;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 details {
   border-top: 1px solid var(--line);
   padding-top: 5px;

@@ -362,10 +362,6 @@ textarea {
 textarea::placeholder {
   color: var(--ink-soft);
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 aside li {
   display: grid;
   grid-template-columns: 30px 1fr;

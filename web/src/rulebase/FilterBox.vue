@@ -148,10 +148,6 @@ kbd {
   min-width: 0;
   white-space: normal;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 .offers {
   position: absolute;
   left: 14px;

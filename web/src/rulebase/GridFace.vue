@@ -260,8 +260,4 @@ td {
   margin: 0;
   min-height: 2.8em;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 </style>

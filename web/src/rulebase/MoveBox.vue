@@ -94,7 +94,6 @@ input {
 }
 .trouble {
   margin: 0;
-  color: var(--drop);
 }
 .acts {
   display: flex;

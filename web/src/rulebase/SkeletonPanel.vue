@@ -199,10 +199,6 @@ p {
   gap: 6px;
   align-items: center;
 }
-.trouble {
-  color: var(--drop);
-  font-weight: 700;
-}
 .acts {
   display: flex;
   gap: 8px;

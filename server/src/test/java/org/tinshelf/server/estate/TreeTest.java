@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -68,6 +69,15 @@ class TreeTest {
 
   private static String changed(JsonNode card, String key, JsonNode value) {
     return "{\"edition\": " + card.get("edition") + ", \"" + key + "\": " + value + "}";
+  }
+
+  /** What a change of a bay would do. */
+  private JsonNode would(String name, Consumer<ObjectNode> change) {
+    JsonNode card = client.get("/api/bays/" + bay(name)).json();
+    ObjectNode bay = (ObjectNode) card.get("bay");
+    change.accept(bay);
+    String path = "/api/bays/" + card.get("id") + "/trial";
+    return client.post(path, changed(card, "bay", bay)).expect(200).json();
   }
 
   @Test
@@ -149,10 +159,7 @@ class TreeTest {
 
   @Test
   void aBayThatMovesBringsItsFirewallsTheShelvesOfItsNewPlace() {
-    JsonNode card = client.get("/api/bays/" + bay("machines")).json();
-    ObjectNode moved = ((ObjectNode) card.get("bay")).put("parent", bay("headland-site"));
-    String path = "/api/bays/" + card.get("id") + "/trial";
-    JsonNode would = client.post(path, changed(card, "bay", moved)).expect(200).json();
+    JsonNode would = would("machines", b -> b.put("parent", bay("headland-site")));
     assertEquals(1, would.get("restacked").size(), "the same on all of them");
     JsonNode restacked = would.at("/restacked/0");
     assertEquals(4, restacked.get("firewalls").size());
@@ -162,20 +169,14 @@ class TreeTest {
 
   @Test
   void aBayThatIsOnlyCalledOtherwiseChangesNoStack() {
-    JsonNode card = client.get("/api/bays/" + bay("terminals")).json();
-    ObjectNode named = ((ObjectNode) card.get("bay")).put("name", "quays");
-    String path = "/api/bays/" + card.get("id") + "/trial";
-    JsonNode would = client.post(path, changed(card, "bay", named)).expect(200).json();
+    JsonNode would = would("terminals", b -> b.put("name", "quays"));
     assertEquals(0, would.get("restacked").size());
     assertEquals(0, would.get("effects").size());
   }
 
   @Test
   void aFloorThatNoTrafficReachesIsChangedWithoutAnyEffect() {
-    JsonNode card = client.get("/api/bays/" + bay("saltmarsh-ferries")).json();
-    ObjectNode open = ((ObjectNode) card.get("bay")).put("floor", "open");
-    String path = "/api/bays/" + card.get("id") + "/trial";
-    JsonNode would = client.post(path, changed(card, "bay", open)).expect(200).json();
+    JsonNode would = would("saltmarsh-ferries", b -> b.put("floor", "open"));
     assertEquals(0, would.get("effects").size(), "last blocks stand above every floor");
     assertEquals(
         client.get("/api/estate").json().get("firewalls").size(), would.get("untouched").asInt());
