@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { onMounted, reactive, ref } from "vue";
+import { onMounted, reactive, ref, watch } from "vue";
 import { answer, http, type PersonInList, type Problem, Refused } from "../api/client";
+import { returns } from "../api/connection";
 import { person } from "./session";
 
 /** Who may sign in, and one's own password. */
@@ -74,7 +75,9 @@ const setOwn = () =>
     "Your password is changed. Your other sessions have ended.",
   );
 
-onMounted(() => void attempt(async () => ""));
+const read = () => attempt(async () => "");
+onMounted(read);
+watch(returns, read);
 </script>
 
 <template>

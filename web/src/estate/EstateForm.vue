@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ElCheckbox, ElInput, ElInputNumber } from "element-plus";
-import { onMounted } from "vue";
+import { onMounted, watch } from "vue";
 import { answer, type EstateBody, http } from "../api/client";
+import { returns } from "../api/connection";
 import FormFrame from "./FormFrame.vue";
 import PickedList from "./PickedList.vue";
 import { useTreeForm } from "./useTreeForm";
@@ -33,10 +34,13 @@ const keep = () =>
     emit("done");
   });
 
-onMounted(async () => {
+async function begin() {
   await form.attempt(load);
-  form.begin();
-});
+  if (form.open.value) form.begin();
+}
+onMounted(begin);
+// What could not be read is read once the server is back.
+watch(returns, () => !form.open.value && begin());
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 import { onMounted, watch } from "vue";
 import type { Consequences } from "../api/client";
+import { returns } from "../api/connection";
 import { useTrial } from "../rulebase/useTrial";
 import { useTreeForm } from "./useTreeForm";
 
@@ -80,10 +81,13 @@ export function useNodeForm<T>(
     }
   };
 
-  onMounted(async () => {
+  async function open() {
     await form.attempt(load);
-    form.begin();
-  });
+    if (form.open.value) form.begin();
+  }
+  onMounted(open);
+  // What could not be read is read once the server is back.
+  watch(returns, () => !form.open.value && open());
   watch(
     () => props.stamp,
     () => {

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { ElCheckbox } from "element-plus";
-import { computed, onMounted, onUnmounted, ref } from "vue";
+import { computed, onMounted, onUnmounted, ref, watch } from "vue";
 import { answer, http, type Install, type Revision } from "../api/client";
+import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
 import StandingMark from "./StandingMark.vue";
 
 const { estate, draft, refreshEstate, refreshDraft } = useEstate();
-const revisions = ref<Revision[]>([]);
+const revisions = ref<Revision[]>();
 /** What the person ticked or unticked; the rest is ticked as long as it is due. */
 const ticked = ref<Record<number, boolean>>({});
 const offered = ref(true);
@@ -15,7 +16,7 @@ const trouble = ref("");
 const asking = ref(false);
 let timer = 0;
 
-const newest = computed(() => revisions.value[0]);
+const newest = computed(() => revisions.value?.[0]);
 const firewalls = computed(() => estate.value?.firewalls ?? []);
 const due = computed(() => firewalls.value.filter((f) => f.standing !== "level").map((f) => f.id));
 const running = computed(() => install.value !== undefined && !install.value.over);
@@ -95,9 +96,10 @@ function time(at: string | undefined): string {
   return at ? new Date(at).toLocaleTimeString("en-GB") : "never";
 }
 
-onMounted(async () => {
-  void refreshDraft();
+async function load() {
+  trouble.value = "";
   try {
+    await refreshDraft();
     revisions.value = await answer(http.GET("/api/revisions"));
     install.value = (await answer(http.GET("/api/installs")))[0];
     if (running.value) follow();
@@ -105,7 +107,9 @@ onMounted(async () => {
   } catch (e) {
     trouble.value = (e as Error).message;
   }
-});
+}
+onMounted(load);
+watch(returns, load);
 onUnmounted(() => window.clearTimeout(timer));
 </script>
 
@@ -117,7 +121,9 @@ onUnmounted(() => window.clearTimeout(timer));
         Revision <b class="fixed">{{ newest.number }}</b>: {{ newest.note || "no note" }}
         <span class="soft">sealed by {{ newest.sealedBy }}</span>
       </p>
-      <p v-else class="soft">Nothing has been sealed yet, so there is nothing to install.</p>
+      <p v-else-if="revisions" class="soft">
+        Nothing has been sealed yet, so there is nothing to install.
+      </p>
       <p v-if="draft.length > 0" class="soft">
         The draft's {{ draft.length === 1 ? "change is" : `${draft.length} changes are` }} not part
         of it. <RouterLink to="/draft">Seal the draft</RouterLink> to include

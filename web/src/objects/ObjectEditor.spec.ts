@@ -3,6 +3,7 @@ import { flushPromises, mount, RouterLinkStub } from "@vue/test-utils";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { person } from "../accounts/session";
 import type { LibraryObject, ObjectCard, Person } from "../api/client";
+import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
 import { type Asked, Refusing, server, settled } from "../testing";
 import ObjectEditor from "./ObjectEditor.vue";
@@ -166,6 +167,18 @@ describe("the editor of an object", () => {
     expect(e.editor.get("[role=option]").text()).toContain("2 applications");
     await find.trigger("keydown", { key: "Enter" });
     expect(e.field("Category").element).toHaveProperty("value", "web");
+  });
+
+  it("is read once the server is back, where it could not be read before", async () => {
+    const read = [new Refusing(401, { detail: "Sign in first." }), card(id)];
+    const e = await open(id, { [`GET /api/objects/${id}`]: () => read.shift() });
+    expect(e.editor.text()).toBe("Sign in first.");
+    returns.value++;
+    await settled();
+    expect(e.field("Name").element).toHaveProperty("value", "kiosk 1");
+    returns.value++;
+    await settled();
+    expect(e.sent("GET")).toHaveLength(2);
   });
 
   it("is not removed while it is used, and says so", async () => {

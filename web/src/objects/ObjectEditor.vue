@@ -8,6 +8,7 @@ import {
   type Problem,
   Refused,
 } from "../api/client";
+import { returns } from "../api/connection";
 import { useEstate } from "../estate/useEstate";
 import { useUnsaved } from "../frame/unsaved";
 import { useKeep } from "../frame/useKeep";
@@ -275,14 +276,20 @@ watch(document, () => {
     timer = window.setTimeout(() => void preview(), WAIT);
 });
 
+/** Reads it, then puts back what was typed here before. */
+async function open() {
+  await load();
+  if (card.value) unsaved.begin();
+}
+// What could not be read is read once the server is back.
+watch(returns, () => props.id > 0 && !card.value && open());
+
 onMounted(async () => {
-  if (props.id > 0) await load();
-  else {
-    before.value = JSON.stringify(document.value);
-    await nextTick();
-    first.value?.focus();
-  }
-  if (props.id === 0 || card.value) unsaved.begin();
+  if (props.id > 0) return open();
+  before.value = JSON.stringify(document.value);
+  await nextTick();
+  first.value?.focus();
+  unsaved.begin();
 });
 </script>
 
@@ -466,6 +473,7 @@ legend {
 }
 .fields {
   display: grid;
+  align-items: start;
   gap: 10px;
 }
 .pairs {
