@@ -35,7 +35,7 @@ export function server(answers: Answers): Asked[] {
     };
     asked.push(one);
     const known = answers[`${one.method} ${one.path}`] ?? answers[`${one.method} ${url.pathname}`];
-    const said = typeof known === "function" ? known(one) : known;
+    const said = typeof known === "function" ? await known(one) : known;
     const [status, body] =
       said instanceof Refusing
         ? [said.status, said.body]

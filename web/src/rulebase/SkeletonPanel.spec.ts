@@ -88,6 +88,18 @@ describe("a skeleton for an empty shelf", () => {
     expect(q.laid()).toBeDefined();
   });
 
+  it("keeps what was chosen before the estate has answered", async () => {
+    let late: (card: unknown) => void = () => undefined;
+    const p = await open({
+      "GET /api/estate/settings": () => new Promise((done) => (late = done)),
+    });
+    await p.choose(0, "10.72.8.0/24");
+    late(card([]));
+    await settled();
+    expect(p.lines()).toContain("management access");
+    expect(p.panel.find(".tells").exists()).toBe(true);
+  });
+
   it("lays nothing where the estate cannot be told, and says why", async () => {
     const p = await open({
       "GET /api/estate/settings": card([]),

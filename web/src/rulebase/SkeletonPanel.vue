@@ -17,7 +17,10 @@ import CellPicker from "./CellPicker.vue";
 const props = defineProps<{ shelf: Shelf; objects: LibraryObject[] }>();
 const emit = defineEmits<{ lay: [edits: LineEdit[]]; leave: [] }>();
 
-const addresses = ref<string[]>([]);
+const estate = ref<EstateCard>();
+/** As the estate says, until somebody has chosen. */
+const picked = ref<string[]>();
+const addresses = computed(() => picked.value ?? estate.value?.estate.managementAddresses ?? []);
 const services = ref<string[]>(["tcp/22", "tcp/443"]);
 const noise = ref<string[]>(["udp/137-138", "tcp/445", "udp/1900"]);
 const picking = ref<"addresses" | "services" | "noise">();
@@ -58,7 +61,7 @@ const blanks = computed(() => [
 ]);
 
 function keep(names: string[]) {
-  if (picking.value === "addresses") addresses.value = names;
+  if (picking.value === "addresses") picked.value = names;
   if (picking.value === "services") services.value = names;
   if (picking.value === "noise") noise.value = names;
   void leave();
@@ -74,7 +77,6 @@ async function leave() {
 
 /** Whether the estate is told too that it is managed from there. */
 const tells = ref(true);
-const estate = ref<EstateCard>();
 const strange = computed(() =>
   addresses.value.some((a) => !estate.value?.estate.managementAddresses.includes(a)),
 );
@@ -117,9 +119,7 @@ const panel = ref<HTMLElement>();
 const button = ref<HTMLButtonElement>();
 onMounted(async () => {
   button.value?.focus();
-  const card = await answer(http.GET("/api/estate/settings")).catch(() => undefined);
-  estate.value = card;
-  if (card) addresses.value = card.estate.managementAddresses;
+  estate.value = await answer(http.GET("/api/estate/settings")).catch(() => undefined);
 });
 </script>
 
